@@ -1,0 +1,65 @@
+namespace LoyalLadder.Core.Lessons;
+
+/// <summary>How much of a line is done. The forms are closed: each has its text, its seconds and its count on the mat.</summary>
+public abstract record Dose
+{
+    /// <summary>Most repetitions in one step.</summary>
+    public const int MostReps = 999;
+
+    /// <summary>Most sets, rounds, stations, jobs, laps or passes.</summary>
+    public const int MostRounds = 60;
+
+    /// <summary>Longest single time, in seconds: three hours.</summary>
+    public const int LongestSeconds = 3 * 60 * 60;
+
+    /// <summary>Default seconds to move on between stations and bag turns.</summary>
+    public const int DefaultChange = 20;
+}
+
+/// <summary>A dose that one person does alone or with a partner, who then has his turn.</summary>
+public abstract record SoloDose : Dose
+{
+    /// <summary>Done by one partner, then by the other.</summary>
+    public bool Pairs { get; init; }
+
+    /// <summary>An instructor stands in when the class is odd, so that nobody is in a three.</summary>
+    public bool InstructorMakesPair { get; init; }
+
+    /// <summary>Once on each side, with a change between.</summary>
+    public bool PerSide { get; init; }
+
+    /// <summary>Seconds of rest between sets or rounds.</summary>
+    public int Rest { get; init; }
+}
+
+/// <summary>Repetitions: one step, or a ramp of several ('3 steady + 3 called /side').</summary>
+/// <param name="Steps">At least one.</param>
+public sealed record CountedDose(Sequence<RepStep> Steps) : SoloDose
+{
+    public int Sets { get; init; } = 1;
+}
+
+/// <summary>Repetitions at one pace; steady when none is written.</summary>
+public readonly record struct RepStep(int Reps, Pace? Pace);
+
+/// <summary>A time, in rounds where there are several.</summary>
+/// <param name="Seconds">Work of one round, on one side.</param>
+public sealed record TimedDose(int Seconds) : SoloDose
+{
+    public int Rounds { get; init; } = 1;
+
+    /// <summary>The pace asked for; it changes the effort, not the length.</summary>
+    public Pace? Pace { get; init; }
+}
+
+/// <summary>Everybody at a station, then one on; <paramref name="Laps"/> times round.</summary>
+public sealed record StationsDose(int Stations, int Seconds, int Change, int Laps) : Dose;
+
+/// <summary>A line of people at each bag, each place in the line with its job.</summary>
+public sealed record BagLinesDose(int Jobs, int Seconds, int Change) : Dose;
+
+/// <summary>Down the floor and across it, in lanes and waves.</summary>
+public sealed record FloorDose(int Passes, Pace? Pace) : Dose;
+
+/// <summary>Run up the hall, do the repetitions, run back.</summary>
+public sealed record RunsDose(int Reps, Pace? Pace) : Dose;

@@ -1,0 +1,103 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+
+namespace LoyalLadder.Core.Techniques;
+
+/// <summary>All techniques, found by id or under any of their names. Immutable; one instance serves everybody.</summary>
+public sealed class Catalogue
+{
+    private readonly FrozenDictionary<string, Technique> _byId;
+    private readonly FrozenDictionary<(NamingSchool, string), Technique> _bySchool;
+    private readonly FrozenDictionary<string, ImmutableArray<Technique>> _byName;
+    private readonly ImmutableArray<(string Key, string Name, NamingSchool School, Technique Technique)> _names;
+
+    /// <summary>Takes techniques that <see cref="CatalogueFile"/> has validated.</summary>
+    internal Catalogue(IEnumerable<Technique> techniques)
+    {
+        All = [.. techniques];
+        _byId = All.ToFrozenDictionary(t => t.Id, StringComparer.Ordinal);
+        _names = [.. from t in All from s in t.Names from n in s.Value select (NameKey.Of(n), n, s.Key, t)];
+        _bySchool = _names.ToFrozenDictionary(n => (n.School, n.Key), n => n.Technique);
+        _byName = _names.GroupBy(n => n.Key, StringComparer.Ordinal)
+            .ToFrozenDictionary(g => g.Key, g => g.Select(n => n.Technique).Distinct().ToImmutableArray(), StringComparer.Ordinal);
+        LongestName = _names.Max(n => NameKey.Words(n.Name).Count);
+    }
+
+    public ImmutableArray<Technique> All { get; }
+
+    /// <summary>Words in the longest name.</summary>
+    public int LongestName { get; }
+
+    public Technique? Find(string id) => _byId.GetValueOrDefault(id);
+
+    /// <summary>
+    /// What a name means to a reader: their own naming school first, else a unique match elsewhere. Empty when nobody knows
+    /// it, several when it is ambiguous.
+    /// </summary>
+    /// <param name="key">A name as made by <see cref="NameKey.Of"/>.</param>
+    /// <param name="reader">The reader's naming school.</param>
+    public ImmutableArray<Technique> Resolve(string key, NamingSchool reader)
+    {
+        if (_bySchool.TryGetValue((reader, key), out var own)) return [own];
+        return _byName.GetValueOrDefault(key, []);
+    }
+
+    /// <summary>Techniques that stand directly on this one.</summary>
+    public IEnumerable<Technique> StandingOn(string id) => All.Where(t => t.BuildsOn.Contains(id));
+
+    /// <summary>
+    /// Search as one types: exact names first, then names that begin with the text, then those holding all its words.
+    /// </summary>
+    public IEnumerable<(Technique Technique, string Name)> Search(string text, NamingSchool reader)
+    {
+        var key = NameKey.Of(text);
+        var words = NameKey.Words(text);
+        if (key.Length == 0) return All.OrderBy(t => t.NameIn(reader), StringComparer.Ordinal).Select(t => (t, t.NameIn(reader)));
+        return _names
+            .Select(n => (Entry: n, Rank: Rank(n.Key)))
+            .Where(n => n.Rank < int.MaxValue)
+            .OrderBy(n => n.Rank).ThenBy(n => n.Entry.School == reader ? 0 : 1).ThenBy(n => n.Entry.Name.Length)
+            .DistinctBy(n => n.Entry.Technique.Id)
+            .Select(n => (n.Entry.Technique, n.Entry.Name));
+
+        int Rank(string name)
+        {
+            if (name == key) return 0;
+            if (name.StartsWith(key, StringComparison.Ordinal)) return 1;
+            return words.TrueForAll(w => name.Contains(w, StringComparison.Ordinal)) ? 2 : int.MaxValue;
+        }
+    }
+
+    /// <summary>The names closest to something that was not understood, best first.</summary>
+    public IEnumerable<string> Closest(string text, int count = 3)
+    {
+        var key = NameKey.Of(text);
+        if (key.Length is 0 or > 60) return [];
+        return _names
+            .Select(n => (n.Name, n.Technique.Id, Distance: Distance(key, n.Key)))
+            .Where(n => n.Distance <= Math.Max(2, key.Length / 2))
+            .OrderBy(n => n.Distance).ThenBy(n => n.Name, StringComparer.Ordinal)
+            .DistinctBy(n => n.Id)
+            .Take(count)
+            .Select(n => n.Name);
+    }
+
+    /// <summary>Edits (insert, remove, replace) that turn one key into the other.</summary>
+    private static int Distance(string a, string b)
+    {
+        Span<int> row = stackalloc int[b.Length + 1];
+        for (var j = 0; j <= b.Length; j++) row[j] = j;
+        for (var i = 1; i <= a.Length; i++)
+        {
+            var diagonal = row[0];
+            row[0] = i;
+            for (var j = 1; j <= b.Length; j++)
+            {
+                var above = row[j];
+                row[j] = Math.Min(Math.Min(above, row[j - 1]) + 1, diagonal + (a[i - 1] == b[j - 1] ? 0 : 1));
+                diagonal = above;
+            }
+        }
+        return row[b.Length];
+    }
+}

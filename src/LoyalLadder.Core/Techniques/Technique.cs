@@ -1,0 +1,101 @@
+using System.Collections.Immutable;
+
+namespace LoyalLadder.Core.Techniques;
+
+/// <summary>
+/// One thing that a school teaches: a strike, a block, a way of falling, an exercise. Shipped as data; one technique has
+/// many names, and which one is shown depends on who reads.
+/// </summary>
+public sealed record Technique
+{
+    /// <summary>Stable key in kebab-case, never shown to people.</summary>
+    public required string Id { get; init; }
+
+    public required TechniqueFamily Family { get; init; }
+
+    /// <summary>Names per naming school, the first being the one that is shown. Generic is always present.</summary>
+    public required ImmutableSortedDictionary<NamingSchool, ImmutableArray<string>> Names { get; init; }
+
+    /// <summary>Which side may do it; <see cref="SideRule.Either"/> falls back on <see cref="DefaultSide"/>.</summary>
+    public SideRule Sides { get; init; }
+
+    /// <summary>The side meant when nobody says: lead, rear, both or none.</summary>
+    public Side DefaultSide { get; init; }
+
+    /// <summary>Length of one at full speed; for exercises the seconds of one repetition.</summary>
+    public required decimal BaseSeconds { get; init; }
+
+    public Power Power { get; init; }
+
+    public ImmutableArray<Level> Levels { get; init; } = [];
+
+    /// <summary>Where the foot goes after a kick or a stepping strike, when the line does not say.</summary>
+    public Landing Landing { get; init; }
+
+    /// <summary>Degrees that the body turns, 0 to 540.</summary>
+    public int TurnDegrees { get; init; }
+
+    /// <summary>The two to five commands by which it is taught, in order.</summary>
+    public ImmutableArray<string> Parts { get; init; } = [];
+
+    public ImmutableArray<string> Cues { get; init; } = [];
+
+    public ImmutableArray<string> Faults { get; init; } = [];
+
+    /// <summary>Ids of what has to be there first.</summary>
+    public ImmutableArray<string> BuildsOn { get; init; } = [];
+
+    /// <summary>1 (rest) to 5 (all out).</summary>
+    public required int Effort { get; init; }
+
+    public ImmutableArray<string> Regions { get; init; } = [];
+
+    /// <summary>Landings from a jump or a fall in one repetition.</summary>
+    public int Landings { get; init; }
+
+    public ImmutableArray<string> Cautions { get; init; } = [];
+
+    /// <summary>The most contact that an age band is allowed; a band that is not named may work with a partner under control.</summary>
+    public ImmutableSortedDictionary<AgeBand, Manner> Manners { get; init; } = ImmutableSortedDictionary<AgeBand, Manner>.Empty;
+
+    /// <summary>True for water and rest: nothing is taught, nobody works.</summary>
+    public bool IsPause { get; init; }
+
+    /// <summary>Exercises, mobility and breath are timed by their own seconds, with no default side and no reset.</summary>
+    public bool IsExercise => Family is TechniqueFamily.Conditioning or TechniqueFamily.Mobility or TechniqueFamily.Breath;
+
+    public bool IsKick => Family is TechniqueFamily.Kick or TechniqueFamily.Knee;
+
+    public bool IsStrike => Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand or TechniqueFamily.Elbow
+        or TechniqueFamily.Kick or TechniqueFamily.Knee;
+
+    public Manner MannerFor(AgeBand band) => Manners.TryGetValue(band, out var manner) ? manner : Manner.Partner;
+
+    /// <summary>The name that a reader of <paramref name="school"/> says, else the generic one.</summary>
+    public string NameIn(NamingSchool school) =>
+        Names.TryGetValue(school, out var own) ? own[0] : Names[NamingSchool.Generic][0];
+}
+
+public enum TechniqueFamily
+{
+    Punch, OpenHand, Elbow, Knee, Kick, Block, Evasion, Footwork, Stance, Grip, Throw, Ground, Conditioning, Mobility, Breath,
+}
+
+/// <summary>A tradition of names over the one catalogue.</summary>
+public enum NamingSchool { Generic, Ring, Japanese, Korean, Thai, Chinese }
+
+public enum SideRule { None, Lead, Rear, Either, Both }
+
+/// <summary>A side as it is said: lead and rear move with the stance, left and right do not.</summary>
+public enum Side { None, Lead, Rear, Left, Right, Both }
+
+public enum Power { None, Straight, Rotational, Whip, Push }
+
+public enum Level { Head, Body, Leg }
+
+public enum Landing { Return, Forward, Back }
+
+public enum AgeBand { Kids, Teens, Adults }
+
+/// <summary>How far a technique may go at an age, from not at all to a partner under control.</summary>
+public enum Manner { No, Air, Pad, Partner }

@@ -1,0 +1,83 @@
+namespace LoyalLadder.Core.Lessons.Clock;
+
+/// <summary>A line with its seconds.</summary>
+/// <param name="Entry">Index of the line among the entries of the plan.</param>
+/// <param name="Line">The line.</param>
+/// <param name="Segment">The kind of segment it stands in.</param>
+/// <param name="StartsAt">Seconds from the booked start to the moment the class begins to get there.</param>
+/// <param name="GettingThere">Seconds of moving, pairing up and fetching kit.</param>
+/// <param name="Teach">Seconds of showing and telling.</param>
+/// <param name="Work">Seconds of doing, as long as the longest group version.</param>
+/// <param name="Effort">1 to 5.</param>
+/// <param name="Formation">How the class stands.</param>
+/// <param name="Groups">For a line with versions, each group's own work, the line itself first; else empty.</param>
+public sealed record ClockedLine(int Entry, LessonLine Line, SegmentKind Segment, int StartsAt, int GettingThere, int Teach, int Work, int Effort,
+    Formation Formation, Sequence<GroupWork> Groups)
+{
+    public int Seconds => GettingThere + Teach + Work;
+
+    public int EndsAt => StartsAt + Seconds;
+}
+
+/// <summary>What one group works on a line, and how long it stands idle until the longest is done.</summary>
+public readonly record struct GroupWork(string Group, int Work, int Idle, int Effort);
+
+/// <summary>A lesson with its times, in whole seconds.</summary>
+public sealed record ClockedLesson(Sequence<ClockedLine> Lines, LessonSetting Setting, int TotalSeconds)
+{
+    public int BookedSeconds => Setting.Minutes * 60;
+
+    /// <summary>Over the booked time; negative when there is time left.</summary>
+    public int OverSeconds => TotalSeconds - BookedSeconds;
+
+    public TimeOnly TimeAt(int seconds) => Setting.Start.Add(TimeSpan.FromSeconds(seconds));
+}
+
+/// <summary>
+/// Times a lesson: opening, for each line with a dose getting there, teaching and work, closing. Lines without a dose take no time.
+/// </summary>
+public static class LessonClock
+{
+    public static ClockedLesson Time(LessonPlan plan, LessonSetting setting)
+    {
+        var lines = new List<ClockedLine>();
+        var (formation, kit) = (Formation.Lines, default(Sequence<KitNeed>));
+        var segment = SegmentKind.Other;
+        var at = setting.OpeningSeconds;
+        for (var i = 0; i < plan.Entries.Count; i++)
+        {
+            if (plan.Entries[i] is Segment heading) segment = heading.Kind;
+            if (plan.Entries[i] is not LessonLine line) continue;
+            var clocked = Clocked(i, line, segment, at, formation, kit, setting);
+            lines.Add(clocked);
+            at = clocked.EndsAt;
+            if (line.Dose is not null && !line.Moves.IsPause) (formation, kit) = (clocked.Formation, line.Kit);
+        }
+        return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds);
+    }
+
+    private static ClockedLine Clocked(int entry, LessonLine line, SegmentKind segment, int at, Formation from, Sequence<KitNeed> held, LessonSetting setting)
+    {
+        var effort = LineEffort.Of(line);
+        if (line.Dose is not { } dose) return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, []);
+        // nobody puts the pads away to drink: a pause keeps formation and kit as they are
+        var (formation, kit) = line.Moves.IsPause ? (from, held) : (GettingThere.FormationOf(line), line.Kit);
+        var groups = Groups(line, dose, setting);
+        return new ClockedLine(entry, line, segment, at,
+            GettingThere.Seconds(from, held, formation, kit, setting),
+            TeachingClock.Seconds(line),
+            groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
+            effort, formation, groups);
+    }
+
+    private static Sequence<GroupWork> Groups(LessonLine line, Dose dose, LessonSetting setting)
+    {
+        if (line.Versions.IsEmpty) return [];
+        var works = line.Versions
+            .Select(v => (v.Group, Work: WorkClock.Seconds(v.Line.Dose ?? dose, v.Line.Moves.IsEmpty ? line.Moves : v.Line.Moves, setting), Effort: LineEffort.Of(v.Line)))
+            .Prepend(("all others", WorkClock.Seconds(dose, line.Moves, setting), LineEffort.Of(line)))
+            .ToList();
+        var longest = works.Max(w => w.Item2);
+        return works.Select(w => new GroupWork(w.Item1, w.Item2, longest - w.Item2, w.Item3)).ToSequence();
+    }
+}

@@ -1,0 +1,21 @@
+namespace LoyalLadder.Core.Lessons.Clock;
+
+/// <summary>The seconds of showing and telling before the work.</summary>
+public static class TeachingClock
+{
+    /// <summary>
+    /// What the planner wrote; known where nothing is written. Pauses are not taught, and stations and bag lines are shown job by job.
+    /// </summary>
+    public static int Seconds(LessonLine line)
+    {
+        if (line.Teach is { Kind: TeachingKind.None } || (line.Teach is null && line.Moves.IsPause)) return 0;
+        var counts = Math.Max(1, line.Moves.Counts.Count);
+        return line.Teach?.Kind switch
+        {
+            TeachingKind.Seconds => line.Teach.Value.Seconds,
+            TeachingKind.New => 60 + (15 * counts),
+            TeachingKind.Refresh => 20 + (5 * counts),
+            _ => 10,
+        };
+    }
+}

@@ -1,0 +1,91 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Lessons.Clock;
+
+/// <summary>The work seconds of a dose in a room: the formulas of every dose form, each once.</summary>
+public static class WorkClock
+{
+    /// <summary>Seconds for one partner to hand over to the other.</summary>
+    public const int SwapSeconds = 8;
+
+    /// <summary>Width in metres that one lane down the floor needs.</summary>
+    public const decimal LaneWidth = 1.5m;
+
+    /// <summary>Metres of the length that are not travelled, half at each wall.</summary>
+    public const decimal WallMargin = 2;
+
+    /// <summary>Seconds to change sides.</summary>
+    public static int ChangeSeconds(AgeBand band) => band == AgeBand.Kids ? 4 : 3;
+
+    /// <summary>Metres per second across the hall.</summary>
+    public static decimal RunSpeed(AgeBand band) => band == AgeBand.Kids ? 2.5m : 3.0m;
+
+    /// <summary>Work of a dose, rounded up to whole seconds once.</summary>
+    public static int Seconds(Dose dose, Combination moves, LessonSetting setting) => (int)Math.Ceiling(Exactly(dose, moves, setting));
+
+    private static decimal Exactly(Dose dose, Combination moves, LessonSetting setting) => dose switch
+    {
+        SoloDose { Pairs: true } pairs => PairsSeconds(pairs, moves, setting),
+        SoloDose solo => OneTurn(solo, moves, setting.Band),
+        StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
+        BagLinesDose d => BagTurns(d, setting) is var turns ? (turns * d.Seconds) + ((turns - 1) * d.Change) : 0,
+        FloorDose d => FloorSeconds(d, moves, setting),
+        RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady)) + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
+        _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
+    };
+
+    /// <summary>One person's work, both sides and all sets.</summary>
+    public static decimal OneTurn(SoloDose dose, Combination moves, AgeBand band)
+    {
+        var sides = dose.PerSide ? 2 : 1;
+        var change = ChangeSeconds(band);
+        return dose switch
+        {
+            CountedDose d => (d.Sets * sides * d.Steps.Sum(s => s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady)))
+                + (d.Sets * (sides - 1) * change) + ((d.Sets - 1) * d.Rest),
+            TimedDose d => (d.Rounds * sides * d.Seconds) + (d.Rounds * (sides - 1) * change) + ((d.Rounds - 1) * d.Rest),
+            _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
+        };
+    }
+
+    /// <summary>Turns until everybody has worked: two, or three when one group is a three.</summary>
+    public static int PairTurns(SoloDose dose, int heads) => heads % 2 == 1 && heads > 1 && !dose.InstructorMakesPair ? 3 : 2;
+
+    private static decimal PairsSeconds(SoloDose dose, Combination moves, LessonSetting setting)
+    {
+        var turns = PairTurns(dose, setting.Heads);
+        return (turns * OneTurn(dose, moves, setting.Band)) + ((turns - 1) * SwapSeconds);
+    }
+
+    /// <summary>Turns at the bags until everybody has done every job.</summary>
+    public static int BagTurns(BagLinesDose dose, LessonSetting setting)
+    {
+        var bags = Math.Max(1, setting.Bags);
+        return Math.Max(dose.Jobs, (setting.Heads + bags - 1) / bags);
+    }
+
+    /// <summary>Heads that stand waiting while the jobs are done.</summary>
+    public static int WaitingAtBags(BagLinesDose dose, LessonSetting setting) => Math.Max(0, setting.Heads - (Math.Max(1, setting.Bags) * dose.Jobs));
+
+    /// <summary>Waves down the floor, each as many as there are lanes.</summary>
+    public static int Waves(LessonSetting setting)
+    {
+        var lanes = Math.Max(1, (int)Math.Floor(setting.Floor.Width / LaneWidth));
+        return (setting.Heads + lanes - 1) / lanes;
+    }
+
+    /// <summary>Repetitions that fit into the length; one when a repetition does not travel or is longer than the floor.</summary>
+    public static int RepsDownTheFloor(Combination moves, LessonSetting setting)
+    {
+        var drift = Math.Abs(RepClock.DriftMetres(moves, setting.Band));
+        return drift == 0 ? 1 : Math.Max(1, (int)Math.Floor((setting.Floor.Length - WallMargin) / drift));
+    }
+
+    private static decimal FloorSeconds(FloorDose dose, Combination moves, LessonSetting setting)
+    {
+        var length = RepsDownTheFloor(moves, setting) * RepClock.Seconds(moves, dose.Pace ?? Pace.Steady);
+        var pass = length * (1 + ((Waves(setting) - 1) / 3m));
+        return (dose.Passes * pass) + ((dose.Passes - 1) * ChangeSeconds(setting.Band));
+    }
+}

@@ -1,0 +1,37 @@
+namespace LoyalLadder.Core.Lessons.Running;
+
+/// <summary>What somebody pressed on the mat.</summary>
+public enum RunEventKind
+{
+    /// <summary>The class begins; the first line is up.</summary>
+    Start,
+
+    /// <summary>The line named is up, forward or back.</summary>
+    Go,
+
+    /// <summary>The line that is up was left out; the line named is up instead.</summary>
+    Skip,
+
+    Pause,
+    Resume,
+
+    /// <summary>More seconds for the line that is up.</summary>
+    More,
+
+    /// <summary>Repetitions counted by hand.</summary>
+    Count,
+
+    Note,
+
+    /// <summary>The lesson is over.</summary>
+    End,
+}
+
+/// <summary>One event of a run. Made on the device, kept on the server; ordered by time, then by key.</summary>
+/// <param name="Id">Made by the device, so that sending it twice does no harm.</param>
+/// <param name="At">When it was pressed.</param>
+/// <param name="Kind">What was pressed.</param>
+/// <param name="Step">The line it names; null where it names none.</param>
+/// <param name="Value">Seconds for more, repetitions for count, else 0.</param>
+/// <param name="Text">Words of a note, else null.</param>
+public sealed record RunEvent(Guid Id, DateTimeOffset At, RunEventKind Kind, Guid? Step = null, int Value = 0, string? Text = null);

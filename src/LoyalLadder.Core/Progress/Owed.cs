@@ -1,0 +1,21 @@
+using LoyalLadder.Core.Lessons.Running;
+
+namespace LoyalLadder.Core.Progress;
+
+/// <summary>A line of a logged lesson, as far as carrying it over needs to know.</summary>
+/// <param name="Line">Key of the log line.</param>
+/// <param name="Outcome">How far it got.</param>
+/// <param name="LessonsSince">How many lessons of that class were logged after it.</param>
+/// <param name="IsSettled">Done since, or dropped by name.</param>
+public readonly record struct CarryOver(Guid Line, LineOutcome Outcome, int LessonsSince, bool IsSettled);
+
+/// <summary>What a class is owed.</summary>
+public static class Owed
+{
+    /// <summary>After this many lessons of the class a debt is forgotten.</summary>
+    public const int LessonsKept = 4;
+
+    /// <summary>True while a line that was not done, or done in part, is to be offered to whoever plans the class next.</summary>
+    public static bool IsOwed(CarryOver line) =>
+        line.Outcome != LineOutcome.Done && !line.IsSettled && line.LessonsSince < LessonsKept;
+}

@@ -1,0 +1,191 @@
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Runs;
+using LoyalLadder.Data.Schools;
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+
+namespace LoyalLadder.Data;
+
+/// <summary>The database. Every query sees the rows of the scope's school only, and every saved row is stamped with it.</summary>
+public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time)
+    : IdentityUserContext<AppUser, Guid>(options), IDataProtectionKeyContext
+{
+    private const string SchoolKey = nameof(SchoolRow.SchoolId);
+
+    public DbSet<School> Schools => Set<School>();
+    public DbSet<Hall> Halls => Set<Hall>();
+    public DbSet<KitItem> KitItems => Set<KitItem>();
+    public DbSet<ApiToken> ApiTokens => Set<ApiToken>();
+    public DbSet<Track> Tracks => Set<Track>();
+    public DbSet<Rank> Ranks => Set<Rank>();
+    public DbSet<ClassGroup> Classes => Set<ClassGroup>();
+    public DbSet<Enrolment> Enrolments => Set<Enrolment>();
+    public DbSet<Student> Students => Set<Student>();
+    public DbSet<Lesson> Lessons => Set<Lesson>();
+    public DbSet<SheetLine> SheetLines => Set<SheetLine>();
+    public DbSet<LessonRun> Runs => Set<LessonRun>();
+    public DbSet<RunEvent> RunEvents => Set<RunEvent>();
+    public DbSet<LessonLog> Logs => Set<LessonLog>();
+    public DbSet<LogLine> LogLines => Set<LogLine>();
+    public DbSet<Attendance> Attendances => Set<Attendance>();
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    /// <summary>The people who sign in at this school.</summary>
+    public IQueryable<AppUser> Staff => Users.Where(u => u.SchoolId == SchoolId);
+
+    /// <summary>The school whose rows are seen.</summary>
+    public Guid SchoolId => scope.SchoolId;
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<School>(e =>
+        {
+            e.Property(s => s.Name).HasMaxLength(120);
+            e.Property(s => s.TimeZone).HasMaxLength(60);
+            e.Property(s => s.Policy).HasMaxLength(4000);
+            e.Property(s => s.Naming).HasConversion<string>().HasMaxLength(20);
+            e.Property(s => s.Counting).HasConversion<string>().HasMaxLength(20);
+        });
+        builder.Entity<AppUser>(e =>
+        {
+            e.Property(u => u.DisplayName).HasMaxLength(80);
+            e.Property(u => u.Role).HasConversion<string>().HasMaxLength(20);
+            e.HasIndex(u => u.SchoolId);
+            e.HasOne<School>().WithMany().HasForeignKey(u => u.SchoolId);
+        });
+        Own<Hall>(builder, e => e.Property(h => h.Name).HasMaxLength(80));
+        Own<KitItem>(builder, e => e.Property(k => k.Name).HasMaxLength(80));
+        Own<ApiToken>(builder, e =>
+        {
+            e.Property(t => t.Name).HasMaxLength(80);
+            e.Property(t => t.Hash).HasMaxLength(64);
+            e.HasIndex(t => t.Hash).IsUnique();
+        });
+        Own<Track>(builder, e =>
+        {
+            e.Property(t => t.Name).HasMaxLength(80);
+            e.Property(t => t.Band).HasConversion<string>().HasMaxLength(10);
+        });
+        Own<Rank>(builder, e =>
+        {
+            e.Property(r => r.Name).HasMaxLength(80);
+            e.Property(r => r.Colour).HasMaxLength(7);
+            e.HasOne(r => r.Track).WithMany(t => t.Ranks).HasForeignKey(r => r.TrackId);
+        });
+        Own<ClassGroup>(builder, e =>
+        {
+            e.ToTable("classes");
+            e.Property(c => c.Name).HasMaxLength(80);
+            e.Property(c => c.Band).HasConversion<string>().HasMaxLength(10);
+            e.Property(c => c.Weekday).HasConversion<string>().HasMaxLength(10);
+            e.HasOne(c => c.LowestRank).WithMany().HasForeignKey(c => c.LowestRankId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne(c => c.HighestRank).WithMany().HasForeignKey(c => c.HighestRankId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne(c => c.Hall).WithMany().HasForeignKey(c => c.HallId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne(c => c.Teacher).WithMany().HasForeignKey(c => c.TeacherId).OnDelete(DeleteBehavior.SetNull);
+        });
+        Own<Student>(builder, e =>
+        {
+            e.Property(s => s.FirstName).HasMaxLength(60);
+            e.Property(s => s.Initial).HasMaxLength(4);
+            e.HasOne(s => s.Rank).WithMany().HasForeignKey(s => s.RankId).OnDelete(DeleteBehavior.SetNull);
+        });
+        Own<Enrolment>(builder, e =>
+        {
+            e.HasIndex(x => new { x.ClassId, x.StudentId }).IsUnique();
+            e.HasOne(x => x.Class).WithMany(c => c.Enrolments).HasForeignKey(x => x.ClassId);
+            e.HasOne(x => x.Student).WithMany(s => s.Enrolments).HasForeignKey(x => x.StudentId);
+        });
+        Own<Lesson>(builder, e =>
+        {
+            e.Property(l => l.Title).HasMaxLength(600);
+            e.Property(l => l.Focus).HasMaxLength(600);
+            e.HasIndex(l => new { l.SchoolId, l.Date });
+            e.HasIndex(l => new { l.ClassId, l.Date });
+            e.HasOne(l => l.Class).WithMany().HasForeignKey(l => l.ClassId);
+            e.HasOne(l => l.Hall).WithMany().HasForeignKey(l => l.HallId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne(l => l.Teacher).WithMany().HasForeignKey(l => l.TeacherId).OnDelete(DeleteBehavior.SetNull);
+            e.HasMany(l => l.Lines).WithOne().HasForeignKey(x => x.LessonId);
+            e.HasOne(l => l.Run).WithOne().HasForeignKey<LessonRun>(r => r.LessonId);
+            e.HasOne(l => l.Log).WithOne(x => x.Lesson!).HasForeignKey<LessonLog>(x => x.LessonId);
+        });
+        Own<SheetLine>(builder, e =>
+        {
+            e.Property(l => l.Text).HasMaxLength(SheetLine.LongestText);
+            e.Property(l => l.Version).IsConcurrencyToken();
+        });
+        Own<LessonRun>(builder, e =>
+        {
+            e.ToTable("runs");
+            e.Property(r => r.Program).HasColumnType("jsonb");
+            e.HasMany(r => r.Events).WithOne().HasForeignKey("RunId");
+        });
+        builder.Entity<RunEvent>(e =>
+        {
+            e.Property<Guid>("RunId");
+            e.Property(x => x.Id).ValueGeneratedNever();
+            e.Property(x => x.Kind).HasConversion<string>().HasMaxLength(10);
+            e.Property(x => x.Text).HasMaxLength(2000);
+            e.Property<Guid>(SchoolKey);
+            e.HasQueryFilter(x => EF.Property<Guid>(x, SchoolKey) == SchoolId);
+            e.HasOne<School>().WithMany().HasForeignKey(SchoolKey);
+        });
+        Own<LessonLog>(builder, e =>
+        {
+            e.ToTable("logs");
+            e.Property(l => l.TaughtBy).HasMaxLength(80);
+            e.Property(l => l.Notes).HasMaxLength(4000);
+            e.HasMany(l => l.Lines).WithOne(l => l.Log!).HasForeignKey(l => l.LogId);
+            e.HasMany(l => l.Attendances).WithOne(a => a.Log!).HasForeignKey(a => a.LogId);
+        });
+        Own<LogLine>(builder, e =>
+        {
+            e.Property(l => l.Text).HasMaxLength(SheetLine.LongestText);
+            e.Property(l => l.Outcome).HasConversion<string>().HasMaxLength(10);
+            e.Property(l => l.SettledBy).HasMaxLength(80);
+        });
+        Own<Attendance>(builder, e =>
+        {
+            e.Property(a => a.Presence).HasConversion<string>().HasMaxLength(10);
+            e.HasIndex(a => new { a.LogId, a.StudentId }).IsUnique();
+            e.HasOne(a => a.Student).WithMany().HasForeignKey(a => a.StudentId);
+        });
+    }
+
+    /// <summary>What all rows of a school share: the school, the filter, the stamp.</summary>
+    private void Own<T>(ModelBuilder builder, Action<Microsoft.EntityFrameworkCore.Metadata.Builders.EntityTypeBuilder<T>> more) where T : SchoolRow
+    {
+        builder.Entity<T>(e =>
+        {
+            e.Property(x => x.Id).ValueGeneratedNever();
+            e.Property(x => x.ChangedBy).HasMaxLength(80);
+            e.HasQueryFilter(x => x.SchoolId == SchoolId);
+            e.HasIndex(x => x.SchoolId);
+            e.HasOne<School>().WithMany().HasForeignKey(x => x.SchoolId);
+            more(e);
+        });
+    }
+
+    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        foreach (var entry in ChangeTracker.Entries()) Stamp(entry);
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    private void Stamp(EntityEntry entry)
+    {
+        if (entry.State is not (EntityState.Added or EntityState.Modified)) return;
+        if (entry.Entity is SchoolRow row)
+        {
+            if (entry.State == EntityState.Added) row.SchoolId = scope.SchoolId;
+            row.ChangedAt = time.GetUtcNow();
+            row.ChangedBy = scope.UserName;
+        }
+        else if (entry.Entity is RunEvent && entry.State == EntityState.Added) entry.Property(SchoolKey).CurrentValue = scope.SchoolId;
+    }
+}

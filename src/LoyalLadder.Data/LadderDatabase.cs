@@ -1,0 +1,31 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace LoyalLadder.Data;
+
+/// <summary>How the database is reached, the same for the application, its tests and the tools.</summary>
+public static class LadderDatabase
+{
+    public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
+    {
+        services.AddScoped<SchoolScope>();
+        services.AddDbContext<LadderContext>(options => Configure(options, connection));
+        return services;
+    }
+
+    public static void Configure(DbContextOptionsBuilder options, string connection) => options
+        .UseNpgsql(connection, npgsql => npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15))
+        .UseSnakeCaseNamingConvention();
+}
+
+/// <summary>Lets the migration tool make a context without a running application; it never connects.</summary>
+public sealed class LadderContextFactory : IDesignTimeDbContextFactory<LadderContext>
+{
+    public LadderContext CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<LadderContext>();
+        LadderDatabase.Configure(options, "Host=localhost;Database=design");
+        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
+    }
+}

@@ -1,0 +1,75 @@
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Logs;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Lessons;
+
+public enum LessonStage { Unplanned, Planned, Running, ToLog, Logged }
+
+/// <summary>One class of a day, with what to do next about it.</summary>
+/// <param name="Class">With teacher and hall.</param>
+/// <param name="Lesson">Null while nobody has begun a sheet.</param>
+/// <param name="Stage">Where it stands.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Lines">Lines on the sheet.</param>
+/// <param name="OwedLines">What the class is owed.</param>
+public sealed record DayEntry(ClassGroup Class, Lesson? Lesson, LessonStage Stage, DateOnly Date, int Lines, IReadOnlyList<OwedLine> OwedLines)
+{
+    public TimeOnly Start => Lesson?.Start ?? Class.Start;
+}
+
+/// <summary>The lessons of a day, and those of the last days that nobody has logged.</summary>
+public sealed class DayPlan(LadderContext db, OwedLines owed)
+{
+    /// <summary>How many days an unlogged lesson is asked for.</summary>
+    public const int AskForDays = 14;
+
+    public async Task<List<DayEntry>> Of(DateOnly date, CancellationToken cancel)
+    {
+        var classes = await db.Classes.AsNoTracking().Include(c => c.Teacher).Include(c => c.Hall).Where(c => c.Weekday == date.DayOfWeek).ToListAsync(cancel);
+        var lessons = await Facts(l => l.Date == date, cancel);
+        var all = classes.Concat(lessons.Select(l => l.Lesson.Class!)).DistinctBy(c => c.Id).ToList();
+        var debts = (await owed.Of([.. all.Select(c => c.Id)], cancel)).ToLookup(o => o.ClassId);
+        return
+        [
+            .. lessons.Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, Stage(l), date, l.Lines, [.. debts[l.Lesson.ClassId]]))
+                .Concat(classes.Where(c => lessons.TrueForAll(l => l.Lesson.ClassId != c.Id)).Select(c => new DayEntry(c, null, LessonStage.Unplanned, date, 0, [.. debts[c.Id]])))
+                .OrderBy(e => e.Start).ThenBy(e => e.Class.Name, StringComparer.Ordinal),
+        ];
+    }
+
+    /// <summary>Lessons of the days before that have a sheet and no log.</summary>
+    public async Task<List<DayEntry>> ToLog(DateOnly today, CancellationToken cancel)
+    {
+        var from = today.AddDays(-AskForDays);
+        var open = await Facts(l => l.Date < today && l.Date >= from && l.Log == null && l.Lines.Any(x => x.RemovedAt == null), cancel);
+        return [.. open.OrderByDescending(l => l.Lesson.Date).Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, LessonStage.ToLog, l.Lesson.Date, l.Lines, []))];
+    }
+
+    private sealed record LessonFacts(Lesson Lesson, int Lines, bool Started, bool Ended, bool Logged);
+
+    private async Task<List<LessonFacts>> Facts(System.Linq.Expressions.Expression<Func<Lesson, bool>> which, CancellationToken cancel)
+    {
+        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).ThenInclude(c => c!.Teacher).Include(l => l.Class).ThenInclude(c => c!.Hall)
+            .Include(l => l.Teacher).Include(l => l.Hall).Where(which).ToListAsync(cancel);
+        var facts = await db.Lessons.Where(which).Select(l => new
+        {
+            l.Id,
+            Lines = l.Lines.Count(x => x.RemovedAt == null),
+            Started = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.Start),
+            Ended = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.End),
+            Logged = l.Log != null,
+        }).ToDictionaryAsync(f => f.Id, cancel);
+        return [.. lessons.Where(l => facts.ContainsKey(l.Id)).Select(l => (l, f: facts[l.Id])).Select(x => new LessonFacts(x.l, x.f.Lines, x.f.Started, x.f.Ended, x.f.Logged))];
+    }
+
+    private static LessonStage Stage(LessonFacts facts) => facts switch
+    {
+        { Logged: true } => LessonStage.Logged,
+        { Ended: true } => LessonStage.ToLog,
+        { Started: true } => LessonStage.Running,
+        { Lines: 0 } => LessonStage.Unplanned,
+        _ => LessonStage.Planned,
+    };
+}

@@ -1,0 +1,52 @@
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Runs;
+using LoyalLadder.Data.Schools;
+
+namespace LoyalLadder.Data.Lessons;
+
+/// <summary>A class on a day, with its sheet.</summary>
+public sealed class Lesson : SchoolRow
+{
+    public Guid ClassId { get; set; }
+    public ClassGroup? Class { get; set; }
+    public DateOnly Date { get; set; }
+    public TimeOnly Start { get; set; }
+    public int Minutes { get; set; }
+    public int Heads { get; set; }
+    public Guid? HallId { get; set; }
+    public Hall? Hall { get; set; }
+    public Guid? TeacherId { get; set; }
+    public AppUser? Teacher { get; set; }
+    public string Title { get; set; } = "";
+    public string Focus { get; set; } = "";
+
+    /// <summary>The text as it was pasted, so that nothing typed is ever lost; null for a sheet begun empty.</summary>
+    public string? Pasted { get; set; }
+
+    public List<SheetLine> Lines { get; set; } = [];
+    public LessonRun? Run { get; set; }
+    public LessonLog? Log { get; set; }
+}
+
+/// <summary>One entry of a sheet as its canonical text: a heading, a note, or a line with its group versions below it.</summary>
+public sealed class SheetLine : SchoolRow
+{
+    public const int LongestText = 4000;
+
+    public Guid LessonId { get; set; }
+
+    /// <summary>Order within the sheet; gaps are fine.</summary>
+    public double Position { get; set; }
+
+    public required string Text { get; set; }
+
+    /// <summary>Counts the edits, so that two people's edits of one line are noticed.</summary>
+    public int Version { get; set; } = 1;
+
+    /// <summary>Set while the line is taken out; undo clears it.</summary>
+    public DateTimeOffset? RemovedAt { get; set; }
+
+    /// <summary>The log line that this one makes good.</summary>
+    public Guid? OwedLogLineId { get; set; }
+}

@@ -1,0 +1,208 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Sheets;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Lessons;
+
+/// <summary>What came of an edit of a sheet.</summary>
+public abstract record SheetEdit
+{
+    /// <summary>Saved. <paramref name="Line"/> is the row that changed or the first that was added.</summary>
+    public sealed record Saved(Guid Line) : SheetEdit;
+
+    /// <summary>Not saved; the message says what to do.</summary>
+    public sealed record Refused(string Message) : SheetEdit;
+
+    /// <summary>Somebody else changed the line meanwhile; nothing was saved and both texts are here.</summary>
+    public sealed record Clash(SheetLine Theirs, string Mine) : SheetEdit;
+
+    /// <summary>There is no such line any more.</summary>
+    public sealed record Gone : SheetEdit;
+}
+
+/// <summary>Lessons and their sheets: beginning one, reading it, and every edit of a line. All typed text is read by the one sheet reader.</summary>
+public sealed class LessonSheets(LadderContext db, Readers readers, TimeProvider time)
+{
+    /// <summary>A lesson with its sheet; null when this school has none of that key.</summary>
+    public async Task<OpenSheet?> Open(Guid lessonId, CancellationToken cancel)
+    {
+        var lesson = await db.Lessons.AsNoTracking().Include(l => l.Class).Include(l => l.Hall).Include(l => l.Teacher)
+            .FirstOrDefaultAsync(l => l.Id == lessonId, cancel);
+        if (lesson is null) return null;
+        var school = await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel);
+        var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel);
+        var kit = await db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(cancel);
+        return OpenSheet.Of(lesson, school, rows, kit, readers.For(school.Naming));
+    }
+
+    /// <summary>The reader for this school's names.</summary>
+    public async Task<SheetReader> Reader(CancellationToken cancel) =>
+        readers.For(await db.Schools.Where(s => s.Id == db.SchoolId).Select(s => s.Naming).SingleAsync(cancel));
+
+    /// <summary>Begins a lesson for a class on a day, from a pasted sheet or empty.</summary>
+    /// <returns>The lesson, or null with the reason why the text was refused.</returns>
+    public async Task<(Lesson? Lesson, string? Refusal)> Begin(Guid classId, DateOnly date, string? text, CancellationToken cancel)
+    {
+        var group = await db.Classes.Include(c => c.Enrolments).FirstOrDefaultAsync(c => c.Id == classId, cancel);
+        if (group is null) return (null, "Choose a class.");
+        var reader = await Reader(cancel);
+        var reading = reader.Read(text ?? "");
+        if (reading.Refusal is { } refusal) return (null, refusal);
+        var head = reading.Plan.Head;
+        var lesson = new Lesson
+        {
+            ClassId = group.Id,
+            Date = date,
+            Start = group.Start,
+            Minutes = group.Minutes,
+            Heads = head.People ?? Math.Max(1, group.Enrolments.Count),
+            HallId = group.HallId,
+            TeacherId = group.TeacherId,
+            Title = head.Title ?? "",
+            Focus = head.Focus ?? "",
+            Pasted = string.IsNullOrWhiteSpace(text) ? null : text.Replace("\0", "", StringComparison.Ordinal),
+        };
+        Place(lesson.Lines, lesson.Id, 0, double.MaxValue, Write(reader, reading.Plan.Entries));
+        db.Lessons.Add(lesson);
+        await db.SaveChangesAsync(cancel);
+        return (lesson, null);
+    }
+
+    /// <summary>Adds what was typed: one line or a whole pasted sheet.</summary>
+    /// <param name="lessonId">The lesson.</param>
+    /// <param name="text">As typed.</param>
+    /// <param name="after">The row to stand behind; null for the end.</param>
+    /// <param name="owed">The log line that this makes good, if any.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public async Task<SheetEdit> Add(Guid lessonId, string? text, Guid? after, Guid? owed, CancellationToken cancel)
+    {
+        if (!await db.Lessons.AnyAsync(l => l.Id == lessonId, cancel)) return new SheetEdit.Gone();
+        var (entries, refusal) = await ReadTyped(text, cancel);
+        if (refusal is not null) return new SheetEdit.Refused(refusal);
+        var order = await db.SheetLines.Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).Select(l => new { l.Id, l.Position }).ToListAsync(cancel);
+        if (order.Count + entries.Count > SheetReader.MostLines) return new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines.");
+        var at = after is null ? order.Count - 1 : order.FindIndex(o => o.Id == after);
+        var added = new List<SheetLine>();
+        Place(added, lessonId, at < 0 ? 0 : order[at].Position, at + 1 < order.Count ? order[at + 1].Position : double.MaxValue, entries);
+        foreach (var line in added) line.OwedLogLineId = owed;
+        db.SheetLines.AddRange(added);
+        await db.SaveChangesAsync(cancel);
+        return new SheetEdit.Saved(added[0].Id);
+    }
+
+    /// <summary>Replaces the text of a line, as seen at a version.</summary>
+    public async Task<SheetEdit> Edit(Guid lessonId, Guid lineId, int version, string? text, CancellationToken cancel)
+    {
+        var row = await Line(lessonId, lineId, cancel);
+        if (row is null) return new SheetEdit.Gone();
+        var (entries, refusal) = await ReadTyped(text, cancel);
+        if (refusal is not null) return new SheetEdit.Refused(refusal);
+        if (row.Version != version && row.Text != entries[0]) return new SheetEdit.Clash(row, text!);
+        var next = await db.SheetLines.Where(l => l.LessonId == lessonId && l.RemovedAt == null && l.Position > row.Position).OrderBy(l => l.Position).Select(l => (double?)l.Position).FirstOrDefaultAsync(cancel);
+        var more = new List<SheetLine>();
+        Place(more, lessonId, row.Position, next ?? double.MaxValue, entries[1..]);
+        db.SheetLines.AddRange(more);
+        return await Save(row, entries[0], text!, cancel);
+    }
+
+    /// <summary>A step less or more of a line's dose.</summary>
+    public Task<SheetEdit> Step(Guid lessonId, Guid lineId, int direction, CancellationToken cancel) =>
+        Change(lessonId, lineId, line => line.Dose is null ? line : line with { Dose = DoseStep.Of(line.Dose, direction) }, cancel);
+
+    /// <summary>Says how much a line matters.</summary>
+    public Task<SheetEdit> Prioritise(Guid lessonId, Guid lineId, Priority priority, CancellationToken cancel) =>
+        Change(lessonId, lineId, line => line with { Priority = priority }, cancel);
+
+    /// <summary>Says how much of a line has to be taught.</summary>
+    public Task<SheetEdit> Teach(Guid lessonId, Guid lineId, TeachingKind kind, CancellationToken cancel) =>
+        Change(lessonId, lineId, line => line with { Teach = kind == TeachingKind.Known ? null : new Teaching(kind) }, cancel);
+
+    /// <summary>An instructor makes the pair, or no longer does.</summary>
+    public Task<SheetEdit> MakePair(Guid lessonId, Guid lineId, CancellationToken cancel) =>
+        Change(lessonId, lineId, line => line.Dose is SoloDose { Pairs: true } pairs ? line with { Dose = pairs with { InstructorMakesPair = !pairs.InstructorMakesPair } } : line, cancel);
+
+    /// <summary>Moves a line past its neighbour.</summary>
+    public async Task<SheetEdit> Move(Guid lessonId, Guid lineId, int direction, CancellationToken cancel)
+    {
+        var rows = await db.SheetLines.Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel);
+        var at = rows.FindIndex(r => r.Id == lineId);
+        if (at < 0) return new SheetEdit.Gone();
+        var to = at + Math.Sign(direction);
+        if (to < 0 || to >= rows.Count) return new SheetEdit.Saved(lineId);
+        (rows[at].Position, rows[to].Position) = (rows[to].Position, rows[at].Position);
+        await db.SaveChangesAsync(cancel);
+        return new SheetEdit.Saved(lineId);
+    }
+
+    /// <summary>Takes a line out; <see cref="Restore"/> puts it back where it was.</summary>
+    public Task<SheetEdit> Remove(Guid lessonId, Guid lineId, CancellationToken cancel) => SetRemoved(lessonId, lineId, time.GetUtcNow(), cancel);
+
+    public Task<SheetEdit> Restore(Guid lessonId, Guid lineId, CancellationToken cancel) => SetRemoved(lessonId, lineId, null, cancel);
+
+    private async Task<SheetEdit> SetRemoved(Guid lessonId, Guid lineId, DateTimeOffset? at, CancellationToken cancel)
+    {
+        var row = await db.SheetLines.FirstOrDefaultAsync(l => l.LessonId == lessonId && l.Id == lineId, cancel);
+        if (row is null) return new SheetEdit.Gone();
+        row.RemovedAt = at;
+        await db.SaveChangesAsync(cancel);
+        return new SheetEdit.Saved(lineId);
+    }
+
+    private Task<SheetLine?> Line(Guid lessonId, Guid lineId, CancellationToken cancel) =>
+        db.SheetLines.FirstOrDefaultAsync(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null, cancel);
+
+    private async Task<SheetEdit> Change(Guid lessonId, Guid lineId, Func<LessonLine, LessonLine> change, CancellationToken cancel)
+    {
+        var row = await Line(lessonId, lineId, cancel);
+        if (row is null) return new SheetEdit.Gone();
+        var reader = await Reader(cancel);
+        if (reader.ReadEntries(row.Text) is not [LessonLine line]) return new SheetEdit.Saved(lineId);
+        var text = new SheetWriter(reader).Write(change(line));
+        return await Save(row, text, text, cancel);
+    }
+
+    private async Task<SheetEdit> Save(SheetLine row, string text, string typed, CancellationToken cancel)
+    {
+        if (row.Text != text)
+        {
+            row.Text = text;
+            row.Version++;
+        }
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+            return new SheetEdit.Saved(row.Id);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            db.ChangeTracker.Clear();
+            return await db.SheetLines.AsNoTracking().FirstOrDefaultAsync(l => l.Id == row.Id, cancel) is { } theirs ? new SheetEdit.Clash(theirs, typed) : new SheetEdit.Gone();
+        }
+    }
+
+    private async Task<(List<string> Entries, string? Refusal)> ReadTyped(string? text, CancellationToken cancel)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return ([], "Type what the class does, for example: front kick 5/side");
+        if (SheetReader.Refusal(text) is { } refusal) return ([], refusal);
+        var reader = await Reader(cancel);
+        var entries = reader.ReadEntries(text);
+        if (entries.OfType<LessonLine>().FirstOrDefault(l => l.Problem is not null) is { } wrong && entries.Count == 1) return ([], wrong.Problem);
+        if (entries.Count == 0) return ([], "There are no words in this line.");
+        var texts = Write(reader, entries);
+        return texts.Find(t => t.Length > SheetLine.LongestText) is { } tooLong ? ([], $"A line may have {SheetLine.LongestText:N0} characters; this has {tooLong.Length:N0}.") : (texts, null);
+    }
+
+    private static List<string> Write(SheetReader reader, IEnumerable<SheetEntry> entries)
+    {
+        var writer = new SheetWriter(reader);
+        return [.. entries.Select(writer.Write)];
+    }
+
+    /// <summary>Lays rows evenly between two positions.</summary>
+    private static void Place(List<SheetLine> rows, Guid lessonId, double from, double to, List<string> texts)
+    {
+        var step = to == double.MaxValue ? 1 : (to - from) / (texts.Count + 1);
+        for (var i = 0; i < texts.Count; i++)
+            rows.Add(new SheetLine { LessonId = lessonId, Position = from + (step * (i + 1)), Text = texts[i] });
+    }
+}

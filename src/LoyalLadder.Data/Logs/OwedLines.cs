@@ -1,0 +1,43 @@
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Progress;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Logs;
+
+/// <summary>A line that a class is owed.</summary>
+public sealed record OwedLine(Guid LogLine, Guid ClassId, string Text, LineOutcome Outcome, DateOnly From, string TaughtBy);
+
+/// <summary>What classes are owed, and dropping a debt by name.</summary>
+public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider time)
+{
+    /// <summary>The debts of some classes, newest lesson first.</summary>
+    public async Task<List<OwedLine>> Of(IReadOnlyCollection<Guid> classIds, CancellationToken cancel)
+    {
+        var recent = await db.Classes.Where(c => classIds.Contains(c.Id))
+            .SelectMany(c => db.Logs.Where(l => l.Lesson!.ClassId == c.Id).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Lesson!.Start).Take(Owed.LessonsKept)
+                .Select(l => new { l.Id, ClassId = c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy }))
+            .ToListAsync(cancel);
+        var logs = recent.Select(r => r.Id).ToList();
+        var lines = await db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && !l.IsRepeat)
+            .OrderBy(l => l.Position).ToListAsync(cancel);
+        return
+        [
+            .. from classLogs in recent.GroupBy(r => r.ClassId)
+               from log in classLogs.OrderByDescending(l => l.Date).ThenByDescending(l => l.Start).Select((l, since) => (Row: l, Since: since))
+               from line in lines.Where(l => l.LogId == log.Row.Id)
+               where Owed.IsOwed(new CarryOver(line.Id, line.Outcome, log.Since, line.SettledAt is not null))
+               select new OwedLine(line.Id, log.Row.ClassId, line.Text, line.Outcome, log.Row.Date, log.Row.TaughtBy),
+        ];
+    }
+
+    /// <summary>Lets a debt go, by name.</summary>
+    public async Task<bool> Drop(Guid logLine, CancellationToken cancel)
+    {
+        var line = await db.LogLines.FirstOrDefaultAsync(l => l.Id == logLine, cancel);
+        if (line is null) return false;
+        line.SettledAt ??= time.GetUtcNow();
+        line.SettledBy ??= scope.UserName;
+        await db.SaveChangesAsync(cancel);
+        return true;
+    }
+}

@@ -1,0 +1,24 @@
+using Microsoft.AspNetCore.Identity;
+
+namespace LoyalLadder.Data.Schools;
+
+/// <summary>Somebody who signs in.</summary>
+public sealed class AppUser : IdentityUser<Guid>
+{
+    public Guid SchoolId { get; set; }
+    public required string DisplayName { get; set; }
+    public Role Role { get; set; }
+}
+
+/// <summary>What somebody may do, each role including those before it.</summary>
+public enum Role
+{
+    /// <summary>See, take attendance, count.</summary>
+    Assistant,
+
+    /// <summary>Plan, run, log.</summary>
+    Instructor,
+
+    /// <summary>Everything: users, policy, settings.</summary>
+    Head,
+}

@@ -1,0 +1,46 @@
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Data.Schools;
+
+/// <summary>A school and the settings that hold everywhere in it.</summary>
+public sealed class School
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public required string Name { get; set; }
+
+    /// <summary>IANA name of the school's time zone.</summary>
+    public string TimeZone { get; set; } = "Europe/London";
+
+    public NamingSchool Naming { get; set; }
+    public CountingLanguage Counting { get; set; }
+
+    /// <summary>Lining up and bowing in, in seconds.</summary>
+    public int OpeningSeconds { get; set; } = 60;
+
+    /// <summary>Lining up and bowing out, in seconds.</summary>
+    public int ClosingSeconds { get; set; } = 60;
+
+    /// <summary>The school's own words on safety, shown on the School page.</summary>
+    public string Policy { get; set; } = "";
+}
+
+public sealed class Hall : SchoolRow
+{
+    public required string Name { get; set; }
+
+    /// <summary>Clear floor in metres, the way that lines travel.</summary>
+    public decimal LengthMetres { get; set; } = 12;
+
+    public decimal WidthMetres { get; set; } = 9;
+    public int Bags { get; set; }
+}
+
+public sealed class KitItem : SchoolRow
+{
+    public required string Name { get; set; }
+    public int Count { get; set; }
+
+    /// <summary>Seconds to hand out or put away with a class.</summary>
+    public int FetchSeconds { get; set; } = 25;
+}

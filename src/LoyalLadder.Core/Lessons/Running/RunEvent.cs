@@ -18,6 +18,9 @@ public enum RunEventKind
     /// <summary>More seconds for the line that is up.</summary>
     More,
 
+    /// <summary>On to the other side or the next round of the line that is up; the value is the seconds left out.</summary>
+    Side,
+
     /// <summary>Repetitions counted by hand.</summary>
     Count,
 
@@ -32,6 +35,6 @@ public enum RunEventKind
 /// <param name="At">When it was pressed.</param>
 /// <param name="Kind">What was pressed.</param>
 /// <param name="Step">The line it names; null where it names none.</param>
-/// <param name="Value">Seconds for more, repetitions for count, else 0.</param>
+/// <param name="Value">Seconds for more and side, repetitions for count, else 0.</param>
 /// <param name="Text">Words of a note, else null.</param>
 public sealed record RunEvent(Guid Id, DateTimeOffset At, RunEventKind Kind, Guid? Step = null, int Value = 0, string? Text = null);

@@ -1,0 +1,208 @@
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Runs;
+using LoyalLadder.Data.Schools;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Configuration;
+
+namespace LoyalLadder.Data.Demo;
+
+/// <summary>
+/// An invented school in an old net loft: halls, people, classes, twelve weeks of lessons run and logged, and a day to plan.
+/// Everything goes through what users' own input goes through, with dates relative to today.
+/// </summary>
+public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers readers, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
+{
+    public const int Weeks = 12;
+
+    /// <summary>E-mails of the demo's head instructor, an instructor and an assistant.</summary>
+    public const string Head = "ines@netloft.example", Instructor = "marlow@netloft.example", Assistant = "odile@netloft.example";
+
+    private static readonly (string Name, string Email, Role Role)[] People =
+        [("Ines", Head, Role.Head), ("Marlow", Instructor, Role.Instructor), ("Sunniva", "sunniva@netloft.example", Role.Instructor), ("Tobin", "tobin@netloft.example", Role.Instructor), ("Odile", Assistant, Role.Assistant)];
+
+    /// <summary>Days from today to the class's weekday, hour, minutes, hall, teacher and how many come.</summary>
+    private static readonly (string Name, AgeBand Band, int Day, TimeOnly Start, int Minutes, int Hall, int Teacher, int Size)[] Groups =
+    [
+        ("Little Gulls", AgeBand.Kids, 0, new(16, 30), 40, 1, 1, 12),
+        ("Kites", AgeBand.Teens, 0, new(18, 0), 45, 0, 0, 18),
+        ("Cormorants", AgeBand.Adults, 0, new(19, 30), 60, 0, 3, 16),
+        ("Sandpipers", AgeBand.Kids, 1, new(16, 30), 40, 0, 2, 14),
+        ("Petrels", AgeBand.Teens, 3, new(18, 0), 60, 0, 1, 13),
+        ("Early Tide", AgeBand.Adults, 5, new(7, 0), 60, 1, 0, 11),
+    ];
+
+    private static readonly string[] FirstNames =
+        ["Wren", "Tomas", "Bea", "Idris", "Lotte", "Kofi", "Maren", "Jonty", "Saskia", "Emrys", "Noor", "Piran", "Dilys", "Otto", "Yara", "Caspar", "Hedda", "Ravi",
+         "Morwen", "Eskil", "Tansy", "Bram", "Soraya", "Cedric", "Linnea", "Davi", "Oona", "Mattis", "Zadie", "Alban"];
+
+    private readonly Random _chance = new(20_417);
+
+    /// <summary>Loads the school into an empty database.</summary>
+    /// <returns>A token for the JSON interface, or null when somebody is there already.</returns>
+    /// <exception cref="InvalidOperationException">No demo password is set.</exception>
+    public async Task<DemoToken?> LoadIntoEmpty(CancellationToken cancel = default)
+    {
+        if (await db.Users.AnyAsync(cancel)) return null;
+        var password = settings["LOYALLADDER_DEMO_PASSWORD"] ?? throw new InvalidOperationException("Set LOYALLADDER_DEMO_PASSWORD; ./start makes one.");
+        var school = new School
+        {
+            Name = "The Old Net Loft, Saltmere", Counting = CountingLanguage.Japanese,
+            Policy = "Form before height, slow before fast. Tap means stop, at once. A knock to the head ends the lesson for that person until a medical professional has seen it. Nobody trains alone with a child.",
+        };
+        db.Schools.Add(school);
+        (scope.SchoolId, scope.UserName) = (school.Id, "Ines");
+        await db.SaveChangesAsync(cancel);
+        var staff = await Staff(school, password);
+        var classes = await Furnish(staff, cancel);
+        await Teach(school, classes, cancel);
+        var token = ApiToken.Fresh();
+        db.ApiTokens.Add(new ApiToken { Name = "Demo", Hash = ApiToken.HashOf(token), CreatedAt = time.GetUtcNow() });
+        await db.SaveChangesAsync(cancel);
+        return new DemoToken(token);
+    }
+
+    /// <summary>The token of a demo school that was loaded just now; it is not kept anywhere else.</summary>
+    public sealed record DemoToken(string Token);
+
+    private async Task<List<AppUser>> Staff(School school, string password)
+    {
+        var staff = new List<AppUser>();
+        foreach (var (name, email, role) in People)
+        {
+            var user = new AppUser { UserName = email, Email = email, DisplayName = name, Role = role, SchoolId = school.Id };
+            var made = await users.CreateAsync(user, password);
+            if (!made.Succeeded) throw new InvalidOperationException(string.Join(' ', made.Errors.Select(e => e.Description)));
+            staff.Add(user);
+        }
+        return staff;
+    }
+
+    private async Task<List<ClassGroup>> Furnish(List<AppUser> staff, CancellationToken cancel)
+    {
+        Hall[] halls = [new() { Name = "Net loft", LengthMetres = 12, WidthMetres = 9, Bags = 4 }, new() { Name = "Sail room", LengthMetres = 9, WidthMetres = 6, Bags = 0 }];
+        db.Halls.AddRange(halls);
+        db.KitItems.AddRange(
+            new KitItem { Name = "mitts", Count = 16, FetchSeconds = 25 }, new KitItem { Name = "kick pads", Count = 10, FetchSeconds = 25 },
+            new KitItem { Name = "shields", Count = 8, FetchSeconds = 40 }, new KitItem { Name = "gloves", Count = 20, FetchSeconds = 60 },
+            new KitItem { Name = "spots", Count = 24, FetchSeconds = 20 }, new KitItem { Name = "bags", Count = 4, FetchSeconds = 0 });
+        var tracks = UsualRanks.Tracks().ToList();
+        db.Tracks.AddRange(tracks);
+        var today = SchoolTime.Today(await db.Schools.SingleAsync(s => s.Id == db.SchoolId, cancel), time);
+        var classes = new List<ClassGroup>();
+        var taken = new HashSet<string>();
+        foreach (var g in Groups)
+        {
+            var ranks = tracks.Single(t => t.Band == g.Band).Ranks;
+            var group = new ClassGroup
+            {
+                Name = g.Name, Band = g.Band, Weekday = today.AddDays(g.Day).DayOfWeek, Start = g.Start, Minutes = g.Minutes, HallId = halls[g.Hall].Id, TeacherId = staff[g.Teacher].Id,
+                LowestRankId = ranks[0].Id, HighestRankId = ranks[Math.Min(5, ranks.Count - 1)].Id,
+            };
+            classes.Add(group);
+            for (var i = 0; i < g.Size; i++)
+            {
+                var student = Student(taken, ranks[_chance.Next(0, 6)]);
+                group.Enrolments.Add(new Enrolment { ClassId = group.Id, Student = student, StudentId = student.Id });
+            }
+        }
+        db.Classes.AddRange(classes);
+        await db.SaveChangesAsync(cancel);
+        return classes;
+    }
+
+    private Student Student(HashSet<string> taken, Rank rank)
+    {
+        while (true)
+        {
+            var (first, initial) = (FirstNames[_chance.Next(FirstNames.Length)], ((char)('A' + _chance.Next(24))).ToString());
+            if (taken.Add(first + initial)) return new Student { FirstName = first, Initial = initial, RankId = rank.Id };
+        }
+    }
+
+    /// <summary>Twelve weeks run and logged, one lesson left to log, and today's first two classes planned.</summary>
+    private async Task Teach(School school, List<ClassGroup> classes, CancellationToken cancel)
+    {
+        var clock = new DemoClock(time);
+        var sheets = new LessonSheets(db, readers, clock);
+        var runs = new LessonRuns(db, sheets, clock);
+        var logs = new LessonLogs(db, scope, sheets, runs, clock);
+        var today = SchoolTime.Today(school, time);
+        for (var i = 0; i < classes.Count; i++)
+        {
+            // the database does not track what the loop has finished with, so that it stays quick
+            db.ChangeTracker.Clear();
+            var group = classes[i];
+            var written = DemoSheets.For(group.Band);
+            for (var week = Weeks; week >= 1; week--)
+            {
+                var date = today.AddDays(Groups[i].Day - (7 * week));
+                var (lesson, refusal) = await sheets.Begin(group.Id, date, written[(week + i) % written.Count], cancel);
+                if (lesson is null) throw new InvalidOperationException(refusal);
+                clock.Set(SchoolTime.At(school, date, group.Start).AddMinutes(_chance.Next(0, 3)));
+                await Run(runs, lesson.Id, clock, group.Minutes, cancel);
+                if (i == 4 && week == 1) continue; // somebody always forgets one
+                await Log(logs, lesson.Id, group, clock, cancel);
+                db.ChangeTracker.Clear();
+            }
+        }
+        clock.Reset();
+        await sheets.Begin(classes[1].Id, today, DemoSheets.For(AgeBand.Teens)[0], cancel);
+        await sheets.Begin(classes[2].Id, today, DemoSheets.For(AgeBand.Adults)[0], cancel);
+    }
+
+    /// <summary>Runs a lesson as it goes: most lines a little long, and the end cut when the time is up.</summary>
+    private async Task Run(LessonRuns runs, Guid lessonId, DemoClock clock, int minutes, CancellationToken cancel)
+    {
+        var run = (await runs.Open(lessonId, cancel))!;
+        var steps = run.ReadProgram().Steps;
+        var bookedEnd = clock.GetUtcNow().AddMinutes(minutes + _chance.Next(-2, 3));
+        var events = new List<RunEvent> { Press(RunEventKind.Start, null) };
+        for (var i = 0; i < steps.Count; i++)
+        {
+            clock.Pass(steps[i].Seconds * Math.Exp((_chance.NextDouble() * 0.34) - 0.08));
+            var next = i + 1 < steps.Count ? steps[i + 1].Id : (Guid?)null;
+            // with the time nearly up, what can be left out is left out
+            while (next is not null && clock.GetUtcNow().AddSeconds(steps[i + 1].Seconds) > bookedEnd && steps[i + 1].Priority != Core.Lessons.Priority.Must)
+            {
+                events.Add(Press(RunEventKind.Go, next));
+                clock.Pass(2);
+                i++;
+                next = i + 1 < steps.Count ? steps[i + 1].Id : null;
+                if (next is not null) events.Add(Press(RunEventKind.Skip, next));
+            }
+            if (next is null || clock.GetUtcNow() > bookedEnd) break;
+            if (events[^1].Step != next) events.Add(Press(RunEventKind.Go, next));
+        }
+        events.Add(Press(RunEventKind.End, null));
+        await runs.Keep(run.Id, events, cancel);
+
+        RunEvent Press(RunEventKind kind, Guid? step) => new(Guid.CreateVersion7(clock.GetUtcNow()), clock.GetUtcNow(), kind, step);
+    }
+
+    private async Task Log(LessonLogs logs, Guid lessonId, ClassGroup group, DemoClock clock, CancellationToken cancel)
+    {
+        clock.Pass(60);
+        var there = group.Enrolments.Where(_ => _chance.NextDouble() < 0.82).ToDictionary(e => e.StudentId, _ => _chance.NextDouble() < 0.06 ? Presence.Late : Presence.Present);
+        string[] notes = ["", "", "", "Good energy. Guard still drops on the way back.", "Two new faces, paired them with seniors.", "Floor was slippery near the door, moved the lines.", "Ran short at the end, talked too long before pads.", "Left legs are lazy, start there next time."];
+        await logs.Save(lessonId, new Dictionary<Guid, LineOutcome>(), there, notes[_chance.Next(notes.Length)], cancel);
+    }
+
+    /// <summary>A clock that can be set to when something is said to have happened.</summary>
+    private sealed class DemoClock(TimeProvider real) : TimeProvider
+    {
+        private DateTimeOffset? _now;
+
+        public override DateTimeOffset GetUtcNow() => _now ?? real.GetUtcNow();
+
+        public void Set(DateTimeOffset now) => _now = now.ToUniversalTime();
+
+        public void Pass(double seconds) => _now = GetUtcNow().AddSeconds(seconds);
+
+        public void Reset() => _now = null;
+    }
+}

@@ -1,0 +1,155 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Web.Access;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Api;
+
+/// <summary>What a clock is asked. Shapes, units and errors stand in docs/formats.md.</summary>
+public sealed record ClockRequest
+{
+    public required string Sheet { get; init; }
+    public required string AgeBand { get; init; }
+    public required int Headcount { get; init; }
+    public required int Minutes { get; init; }
+    public FloorRequest? Floor { get; init; }
+    public int Bags { get; init; }
+    public string Start { get; init; } = "18:00";
+}
+
+public sealed record FloorRequest(decimal Length, decimal Width);
+
+public sealed record ClockAnswer(int TotalSeconds, int OverSeconds, IReadOnlyList<LineAnswer> Lines, IReadOnlyList<CheckAnswer> Checks, TallyAnswer Tallies);
+
+public sealed record LineAnswer(int Line, string Text, bool Understood, int GettingThere, int Teach, int Work, string StartsAt, int Effort);
+
+public sealed record CheckAnswer(string Code, string Level, int? Line, string Message);
+
+public sealed record TallyAnswer(SideTally Kicks, SideTally Strikes, int Landings, int WorkSeconds, int TalkSeconds, int MovingSeconds, IReadOnlyList<TechniqueTally> Techniques);
+
+public sealed record TechniqueTally(string Technique, int Left, int Right);
+
+/// <param name="Path">The field that is wrong; empty where it is the whole.</param>
+/// <param name="Line">Line of the JSON text, from 1, where it could not be read.</param>
+/// <param name="Position">Byte within that line, from 1.</param>
+/// <param name="Message">What is wrong and what to send instead.</param>
+public sealed record ApiError(string Path, long? Line, long? Position, string Message);
+
+public sealed record ApiErrors(IReadOnlyList<ApiError> Errors);
+
+/// <summary>The lesson part of the JSON interface.</summary>
+public static class LessonsApi
+{
+    private const int MostBytes = 1_000_000;
+
+    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
+    {
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        NumberHandling = JsonNumberHandling.Strict,
+        RespectNullableAnnotations = true,
+        PropertyNameCaseInsensitive = false,
+    };
+
+    public static void MapLessonsApi(this IEndpointRouteBuilder routes) => routes
+        .MapPost("/api/v1/lessons/clock", Clock)
+        .RequireAuthorization(Policies.Api)
+        .DisableAntiforgery()
+        .WithSummary("Reads a sheet and times it.")
+        .Accepts<ClockRequest>("application/json")
+        .Produces<ClockAnswer>()
+        .Produces<ApiErrors>(StatusCodes.Status401Unauthorized)
+        .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
+        .Produces<ApiErrors>(StatusCodes.Status422UnprocessableEntity);
+
+    private static async Task<IResult> Clock(HttpContext context, LadderContext db, Readers readers, CancellationToken cancel)
+    {
+        var (request, refusal) = await Read(context.Request, cancel);
+        if (request is null) return refusal!;
+        var errors = Errors(request);
+        if (errors.Count > 0) return Refuse(errors);
+        var school = await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel);
+        var kit = await db.KitItems.AsNoTracking().ToListAsync(cancel);
+        var reader = readers.For(school.Naming);
+        var reading = reader.Read(request.Sheet);
+        if (reading.Refusal is { } said) return Refuse([new ApiError("sheet", null, null, said)]);
+        var clock = LessonClock.Time(reading.Plan, new LessonSetting
+        {
+            Band = AgeBands.Read(request.AgeBand)!.Value,
+            Heads = request.Headcount,
+            Minutes = request.Minutes,
+            Floor = request.Floor is { } floor ? new FloorSize(floor.Length, floor.Width) : new FloorSize(12, 9),
+            Bags = request.Bags,
+            Start = TimeOnly.ParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture),
+            OpeningSeconds = school.OpeningSeconds,
+            ClosingSeconds = school.ClosingSeconds,
+            Kit = [.. kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)), .. KitTime.Usual],
+        });
+        return Results.Ok(Answer(reading, clock, new SheetWriter(reader)));
+    }
+
+    private static ClockAnswer Answer(SheetReading reading, ClockedLesson clock, SheetWriter writer)
+    {
+        var tally = LessonTally.Of(clock);
+        return new ClockAnswer(clock.TotalSeconds, clock.OverSeconds,
+            [.. clock.Lines.Select(l => new LineAnswer(reading.Lines[l.Entry], writer.Write(l.Line with { Versions = [] }), l.Line.IsUnderstood, l.GettingThere, l.Teach, l.Work,
+                clock.TimeAt(l.StartsAt).ToString("HH:mm:ss", CultureInfo.InvariantCulture), l.Effort))],
+            [.. LessonChecks.Of(clock).Select(c => new CheckAnswer(c.Code, c.Level.ToString().ToLowerInvariant(), c.Entry is { } e ? reading.Lines[e] : null, c.Message))],
+            new TallyAnswer(tally.Kicks, tally.Strikes, tally.Landings, tally.WorkSeconds, tally.TalkSeconds, tally.MovingSeconds,
+                [.. tally.Techniques.Select(t => new TechniqueTally(t.Technique.Id, t.Reps.Left, t.Reps.Right))]));
+    }
+
+    private static async Task<(ClockRequest? Request, IResult? Refusal)> Read(HttpRequest request, CancellationToken cancel)
+    {
+        using var body = new MemoryStream();
+        var buffer = new byte[16_384];
+        int got;
+        while ((got = await request.Body.ReadAsync(buffer, cancel)) > 0)
+        {
+            if (body.Length + got > MostBytes) return (null, Results.Json(new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]), statusCode: StatusCodes.Status413PayloadTooLarge));
+            await body.WriteAsync(buffer.AsMemory(0, got), cancel);
+        }
+        try
+        {
+            var read = JsonSerializer.Deserialize<ClockRequest>(body.GetBuffer().AsSpan(0, (int)body.Length), Strict);
+            return read is null ? (null, Refuse([new ApiError("", 1, 1, "An object is expected.")])) : (read, null);
+        }
+        catch (JsonException e)
+        {
+            return (null, Refuse([new ApiError(e.Path?.TrimStart('$', '.') ?? "", e.LineNumber + 1, e.BytePositionInLine + 1, Plain(e.Message))]));
+        }
+    }
+
+    /// <summary>The parser's sentence without the names of our types and its own tail of positions.</summary>
+    private static string Plain(string message)
+    {
+        var end = message.IndexOf(" Path:", StringComparison.Ordinal);
+        return (end < 0 ? message : message[..end]).Replace($", member of type '{typeof(ClockRequest).FullName}'", "", StringComparison.Ordinal)
+            .Replace(typeof(ClockRequest).FullName!, "clock request", StringComparison.Ordinal).Replace(typeof(FloorRequest).FullName!, "floor", StringComparison.Ordinal);
+    }
+
+    private static List<ApiError> Errors(ClockRequest request)
+    {
+        var errors = new List<ApiError>();
+        Check(AgeBands.Read(request.AgeBand) is not null, "ageBand", "Send kids, teens or adults.");
+        Check(request.Headcount is >= 1 and <= 500, "headcount", "Send 1 to 500.");
+        Check(request.Minutes is >= 5 and <= 300, "minutes", "Send 5 to 300.");
+        Check(request.Bags is >= 0 and <= 99, "bags", "Send 0 to 99.");
+        Check(request.Floor is not { } f || (f.Length is >= 3 and <= 100 && f.Width is >= 2 and <= 100), "floor", "Send metres: length 3 to 100, width 2 to 100.");
+        Check(TimeOnly.TryParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out _), "start", "Send hours and minutes, such as 18:00.");
+        return errors;
+
+        void Check(bool holds, string path, string message)
+        {
+            if (!holds) errors.Add(new ApiError(path, null, null, message));
+        }
+    }
+
+    private static IResult Refuse(IReadOnlyList<ApiError> errors) => Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
+}

@@ -1,0 +1,32 @@
+using LoyalLadder.Data;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Pages;
+
+/// <summary>What every room knows: the database as the signed-in person sees it, the school and its clock.</summary>
+public abstract class RoomPage(LadderContext db, TimeProvider time) : PageModel
+{
+    protected LadderContext Db { get; } = db;
+
+    protected TimeProvider Time { get; } = time;
+
+    protected CancellationToken Cancel => HttpContext.RequestAborted;
+
+    public bool CanPlan => User.IsAtLeast(Role.Instructor);
+
+    public bool IsHead => User.IsAtLeast(Role.Head);
+
+    protected bool IsPart => Request.Headers.ContainsKey("HX-Request");
+
+    private School? _school;
+
+    public async Task<School> School() => _school ??= await Db.Schools.AsNoTracking().SingleAsync(s => s.Id == Db.SchoolId, Cancel);
+
+    public async Task<DateOnly> Today() => SchoolTime.Today(await School(), Time);
+
+    /// <summary>Says on the next page what has happened.</summary>
+    protected void Say(string words) => TempData["Said"] = words;
+}

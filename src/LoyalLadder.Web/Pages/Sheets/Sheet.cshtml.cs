@@ -1,0 +1,271 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text;
+using LoyalLadder.Core;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
+using Microsoft.AspNetCore.Mvc.Rendering;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>Matches for the quick line: how the typed line reads, and names that it may become.</summary>
+public sealed record MatchList(string? Reads, IReadOnlyList<Match> Matches);
+
+/// <param name="Name">What is shown.</param>
+/// <param name="Reason">Why it is offered.</param>
+/// <param name="Fill">What the quick line becomes when it is taken.</param>
+public sealed record Match(string Name, string Reason, string Fill);
+
+/// <summary>The head of a lesson, as its form sends it.</summary>
+public sealed class HeadForm
+{
+    [StringLength(300, ErrorMessage = "A title has at most 300 characters.")]
+    public string? Title { get; set; }
+
+    [StringLength(300, ErrorMessage = "A focus has at most 300 characters.")]
+    public string? Focus { get; set; }
+
+    [Required(ErrorMessage = "How many are expected?"), Range(1, 500, ErrorMessage = "1 to 500 heads.")]
+    public int? Heads { get; set; }
+
+    [Required(ErrorMessage = "How long is it booked?"), Range(10, 300, ErrorMessage = "10 to 300 minutes.")]
+    public int? Minutes { get; set; }
+
+    [Required(ErrorMessage = "When does it start?")]
+    public TimeOnly? Start { get; set; }
+
+    [Required(ErrorMessage = "On which day?")]
+    public DateOnly? Date { get; set; }
+
+    public Guid? HallId { get; set; }
+    public Guid? TeacherId { get; set; }
+}
+
+/// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
+public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed, Readers readers, Catalogue catalogue) : RoomPage(db, time)
+{
+    [BindProperty(SupportsGet = true)]
+    public Guid Id { get; set; }
+
+    public HeadForm Head { get; set; } = new();
+
+    public OpenSheet Sheet { get; private set; } = null!;
+    public List<OwedLine> Owed { get; private set; } = [];
+    public List<Check> Checks { get; private set; } = [];
+    public LessonTally Tally { get; private set; } = null!;
+    public List<SelectListItem> Halls { get; private set; } = [];
+    public List<SelectListItem> Teachers { get; private set; } = [];
+
+    /// <summary>The row that the keys act on.</summary>
+    public Guid? Chosen { get; private set; }
+
+    /// <summary>The row that is open for editing.</summary>
+    public Guid? EditLine { get; private set; }
+
+    public string? EditText { get; private set; }
+    public string? EditProblem { get; private set; }
+    public SheetEdit.Clash? Clash { get; private set; }
+
+    /// <summary>What the quick line held when it could not be taken.</summary>
+    public string? Typed { get; private set; }
+
+    public string? Problem { get; private set; }
+
+    /// <summary>The row that was taken out just now.</summary>
+    public Guid? Removed { get; private set; }
+
+    /// <summary>Everybody may read a sheet; changing it takes an instructor.</summary>
+    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
+    {
+        if (HttpMethods.IsPost(Request.Method) && !CanPlan) context.Result = Forbid();
+    }
+
+    public async Task<IActionResult> OnGetAsync(Guid? edit, Guid? chosen)
+    {
+        (EditLine, Chosen) = (CanPlan ? edit : null, edit ?? chosen);
+        return await Load() ? Page() : NotFound();
+    }
+
+    public async Task<IActionResult> OnGetTextAsync() => await Load()
+        ? File(Encoding.UTF8.GetBytes(Sheet.Text(readers.For(Sheet.School.Naming))), "text/plain; charset=utf-8", "sheet.txt")
+        : NotFound();
+
+    public async Task<IActionResult> OnGetPastedAsync() =>
+        await Db.Lessons.Where(l => l.Id == Id).Select(l => l.Pasted).FirstOrDefaultAsync(Cancel) is { } pasted ? Content(pasted, "text/plain; charset=utf-8") : NotFound();
+
+    public async Task<IActionResult> OnGetMatchesAsync(string? text)
+    {
+        if (!await Load()) return NotFound();
+        return Partial("_Matches", Matches(text ?? ""));
+    }
+
+    public async Task<IActionResult> OnPostAddAsync(string? text, Guid? after)
+    {
+        var edit = await sheets.Add(Id, text, after, null, Cancel);
+        if (edit is SheetEdit.Refused refused) (Problem, Typed) = (refused.Message, text);
+        return await Answer(edit);
+    }
+
+    public async Task<IActionResult> OnPostEditAsync(Guid line, int version, string? text)
+    {
+        var edit = await sheets.Edit(Id, line, version, text, Cancel);
+        if (edit is SheetEdit.Refused refused) (EditLine, EditText, EditProblem) = (line, text, refused.Message);
+        if (edit is SheetEdit.Clash clash) (EditLine, EditText, Clash) = (line, clash.Mine, clash);
+        return await Answer(edit, line);
+    }
+
+    public async Task<IActionResult> OnPostStepAsync(Guid line, int by) => await Answer(await sheets.Step(Id, line, Math.Sign(by), Cancel), line);
+
+    public async Task<IActionResult> OnPostMoveAsync(Guid line, int by) => await Answer(await sheets.Move(Id, line, Math.Sign(by), Cancel), line);
+
+    public async Task<IActionResult> OnPostPrioritiseAsync(Guid line, Priority priority) => await Answer(await sheets.Prioritise(Id, line, priority, Cancel), line);
+
+    public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) => await Answer(await sheets.Teach(Id, line, kind, Cancel), line);
+
+    public async Task<IActionResult> OnPostPairAsync(Guid line) => await Answer(await sheets.MakePair(Id, line, Cancel), line);
+
+    public async Task<IActionResult> OnPostRemoveAsync(Guid line)
+    {
+        Removed = line;
+        var below = await Db.SheetLines.Where(l => l.LessonId == Id && l.RemovedAt == null && l.Position > Db.SheetLines.Where(x => x.Id == line).Select(x => x.Position).FirstOrDefault())
+            .OrderBy(l => l.Position).Select(l => (Guid?)l.Id).FirstOrDefaultAsync(Cancel);
+        var edit = await sheets.Remove(Id, line, Cancel);
+        return await Answer(edit is SheetEdit.Saved && below is { } next ? new SheetEdit.Saved(next) : edit);
+    }
+
+    public async Task<IActionResult> OnPostRestoreAsync(Guid line) => await Answer(await sheets.Restore(Id, line, Cancel), line);
+
+    public async Task<IActionResult> OnPostSampleAsync() => await Answer(await sheets.Add(Id, SampleSheet.Text, null, null, Cancel));
+
+    public async Task<IActionResult> OnPostOwedAsync(Guid line)
+    {
+        if (!await Load()) return NotFound();
+        if (Owed.Find(o => o.LogLine == line) is not { } debt) return await Answer(new SheetEdit.Gone());
+        return await Answer(await sheets.Add(Id, debt.Text, null, line, Cancel));
+    }
+
+    public async Task<IActionResult> OnPostDropAsync(Guid line)
+    {
+        if (!await owed.Drop(line, Cancel)) return await Answer(new SheetEdit.Gone());
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
+
+    public async Task<IActionResult> OnPostHeadAsync([Bind(Prefix = "Head")] HeadForm head)
+    {
+        Head = head;
+        var today = await Today();
+        if (head.Date is { } date && (date < today.AddYears(-2) || date > today.AddYears(2))) ModelState.AddModelError("Head.Date", "Choose a day within two years of today.");
+        if (!ModelState.IsValid) return await Load(keepHead: true) ? Page() : NotFound();
+        var lesson = await Db.Lessons.FirstOrDefaultAsync(l => l.Id == Id, Cancel);
+        if (lesson is null) return NotFound();
+        (lesson.Title, lesson.Focus, lesson.Heads, lesson.Minutes) = (head.Title?.Trim() ?? "", head.Focus?.Trim() ?? "", head.Heads!.Value, head.Minutes!.Value);
+        (lesson.Start, lesson.Date) = (head.Start!.Value, head.Date!.Value);
+        lesson.HallId = await Db.Halls.AnyAsync(h => h.Id == head.HallId, Cancel) ? head.HallId : null;
+        lesson.TeacherId = await Db.Staff.AnyAsync(u => u.Id == head.TeacherId, Cancel) ? head.TeacherId : null;
+        await Db.SaveChangesAsync(Cancel);
+        Say("Saved.");
+        return Redirect($"/sheets/{Id}");
+    }
+
+    /// <summary>The closest known names for what a line did not say clearly.</summary>
+    public IReadOnlyList<string> Closest(LessonLine line) =>
+        [.. line.Moves.Elements.Where(e => e.Technique is null).Take(1).SelectMany(e => catalogue.Closest(e.Words))];
+
+    /// <summary>Seconds per segment, keyed by the heading's entry.</summary>
+    public Dictionary<int, int> SegmentSeconds()
+    {
+        var seconds = new Dictionary<int, int>();
+        var heading = -1;
+        for (var i = 0; i < Sheet.Plan.Entries.Count; i++)
+        {
+            if (Sheet.Plan.Entries[i] is Segment) heading = i;
+            seconds[heading] = seconds.GetValueOrDefault(heading) + (Sheet.Clock.Lines.FirstOrDefault(l => l.Entry == i)?.Seconds ?? 0);
+        }
+        return seconds;
+    }
+
+    /// <summary>Where each segment begins, for the skyline.</summary>
+    public IEnumerable<(string Name, int At)> SegmentStarts()
+    {
+        string? open = null;
+        foreach (var (entry, i) in Sheet.Plan.Entries.Select((e, i) => (e, i)))
+        {
+            if (entry is Segment segment) open = segment.Name;
+            else if (open is not null && Sheet.Clock.Lines.FirstOrDefault(l => l.Entry == i) is { Seconds: > 0 } line)
+            {
+                yield return (open, line.StartsAt);
+                open = null;
+            }
+        }
+    }
+
+    private async Task<IActionResult> Answer(SheetEdit edit, Guid? line = null)
+    {
+        if (edit is SheetEdit.Gone) Problem = "That line is no longer there; somebody took it out. Nothing else was changed.";
+        Chosen = edit is SheetEdit.Saved saved && saved.Line != Guid.Empty ? saved.Line : line;
+        var saidSomething = Problem is not null || EditLine is not null || Removed is not null;
+        if (!IsPart && !saidSomething) return Redirect($"/sheets/{Id}?chosen={Chosen}#line-{Chosen}");
+        if (!await Load()) return NotFound();
+        if (edit is SheetEdit.Refused) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        if (edit is SheetEdit.Clash) Response.StatusCode = StatusCodes.Status409Conflict;
+        return IsPart ? Partial("_Live", this) : Page();
+    }
+
+    private async Task<bool> Load(bool keepHead = false)
+    {
+        if (await sheets.Open(Id, Cancel) is not { } sheet) return false;
+        Sheet = sheet;
+        var here = sheet.Rows.Select(r => r.OwedLogLineId).OfType<Guid>().ToHashSet();
+        Owed = [.. (await owed.Of([sheet.Lesson.ClassId], Cancel)).Where(o => !here.Contains(o.LogLine) && o.From < sheet.Lesson.Date.AddDays(1))];
+        Checks = [.. LessonChecks.Of(sheet.Clock)];
+        Tally = LessonTally.Of(sheet.Clock);
+        if (IsPart || !CanPlan) return true;
+        Halls = [.. (await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel)).Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
+        Teachers = [.. (await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel)).Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
+        var lesson = sheet.Lesson;
+        if (!keepHead)
+            Head = new HeadForm { Title = lesson.Title, Focus = lesson.Focus, Heads = lesson.Heads, Minutes = lesson.Minutes, Start = lesson.Start, Date = lesson.Date, HallId = lesson.HallId, TeacherId = lesson.TeacherId };
+        return true;
+    }
+
+    private MatchList Matches(string text)
+    {
+        if (string.IsNullOrWhiteSpace(text) || text.Length > 400) return new MatchList(null, []);
+        var naming = Sheet.School.Naming;
+        var entries = readers.For(naming).ReadEntries(text);
+        var said = entries is [.., LessonLine last] ? last.Content : "";
+        var piece = said[(said.LastIndexOfAny([',', '+', '&', '|']) + 1)..].Trim();
+        var matches = Owed.Where(o => said.Length > 1 && o.Text.Contains(said, StringComparison.OrdinalIgnoreCase)).Select(o => new Match(o.Text.Split('\n')[0], "owed", o.Text.Split('\n')[0])).ToList();
+        if (piece.Length > 1)
+        {
+            var used = Sheet.Plan.Lines.SelectMany(l => l.Moves.Elements).Select(e => e.Technique?.Id).ToHashSet();
+            matches.AddRange(catalogue.Search(piece, naming).Where(f => NameKey.Of(f.Name) != NameKey.Of(piece)).Take(5)
+                .Select(f => new Match(f.Name, Reason(f.Technique), text.Replace(piece, f.Name, StringComparison.OrdinalIgnoreCase))));
+            string Reason(Technique technique) => (used.Contains(technique.Id) ? "already in this sheet · " : "") + technique.NameIn(naming);
+        }
+        return new MatchList(Reads(entries), matches);
+    }
+
+    /// <summary>What a typed line would be, with its time in this lesson: 'front kick · 5/side · 0:38'.</summary>
+    private string? Reads(IReadOnlyList<SheetEntry> entries)
+    {
+        if (entries is [Segment segment]) return $"a heading: {segment.Name}";
+        if (entries is [Note]) return "a note";
+        if (!entries.OfType<LessonLine>().Any()) return null;
+        var with = LessonClock.Time(Sheet.Plan with { Entries = Sheet.Plan.Entries.Concat(entries).ToSequence() }, Sheet.Clock.Setting);
+        return string.Join("  +  ", with.Lines.Where(l => l.Entry >= Sheet.Plan.Entries.Count).Select(l => l.Line switch
+        {
+            { Problem: { } problem } => problem,
+            { Dose: null } => $"{l.Line.Content} · no dose yet: add 5/side, 45s, x10 …",
+            _ => $"{l.Line.Content} · {SheetWriter.Write(l.Line.Dose)} · {Spoken.Clock(l.Seconds)} with getting there{(l.Line.Moves.IsKnown ? "" : " · words not in the catalogue")}",
+        }));
+    }
+}

@@ -1,0 +1,37 @@
+using System.Globalization;
+using LoyalLadder.Data.Lessons;
+
+namespace LoyalLadder.Web.Pages;
+
+/// <summary>Dates, hours and states in the words that the interface says more than once.</summary>
+public static class Shown
+{
+    /// <summary>Day before month, English names; independent of the machine.</summary>
+    private static readonly CultureInfo British = CultureInfo.InvariantCulture;
+
+    /// <summary>'Thursday 3 December'.</summary>
+    public static string Day(DateOnly date) => date.ToString("dddd d MMMM", British);
+
+    /// <summary>'Thu 3 Dec'.</summary>
+    public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", British);
+
+    public static string Hour(TimeOnly time) => time.ToString("HH:mm", CultureInfo.InvariantCulture);
+
+    /// <summary>For date fields of forms.</summary>
+    public static string Field(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    public static string N(decimal number) => number.ToString("0.##", CultureInfo.InvariantCulture);
+
+    public static string Stage(LessonStage stage) => stage switch
+    {
+        LessonStage.Unplanned => "unplanned",
+        LessonStage.Planned => "planned",
+        LessonStage.Running => "running",
+        LessonStage.ToLog => "to log",
+        _ => "logged",
+    };
+
+    /// <summary>'1 line', '3 lines'.</summary>
+    public static string Many(int count, string one, string? many = null) =>
+        string.Create(CultureInfo.InvariantCulture, $"{count} {(count == 1 ? one : many ?? one + "s")}");
+}

@@ -1,0 +1,56 @@
+using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Schools;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Pages.SignIn;
+
+/// <summary>Opens the first school of an empty installation; closed for good once there is anybody.</summary>
+[AllowAnonymous]
+public sealed class FirstRunModel(LadderContext db, SchoolScope scope, UserManager<AppUser> users, SignInManager<AppUser> signIn) : PageModel
+{
+    [BindProperty, Required(ErrorMessage = "Give the school a name."), StringLength(120, ErrorMessage = "At most 120 characters.")]
+    public string SchoolName { get; set; } = "";
+
+    [BindProperty, Required(ErrorMessage = "Choose a time zone."), StringLength(60, ErrorMessage = "At most 60 characters.")]
+    public string TimeZone { get; set; } = "Europe/London";
+
+    [BindProperty, Required(ErrorMessage = "Type your name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
+    public string DisplayName { get; set; } = "";
+
+    [BindProperty, Required(ErrorMessage = "Type your e-mail."), StringLength(256, ErrorMessage = "At most 256 characters."), EmailAddress(ErrorMessage = "This is no e-mail address; one looks like name@place.")]
+    public string Email { get; set; } = "";
+
+    [BindProperty, Required(ErrorMessage = "Choose a password."), StringLength(200, MinimumLength = 10, ErrorMessage = "Ten to 200 characters.")]
+    public string Password { get; set; } = "";
+
+    public async Task<IActionResult> OnGetAsync() => await IsOpen() ? Page() : Redirect("/sign-in");
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        if (!await IsOpen()) return Redirect("/sign-in");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _)) ModelState.AddModelError(nameof(TimeZone), "There is no such time zone; choose one from the list, such as Europe/London.");
+        if (!ModelState.IsValid) return Page();
+        var school = new School { Name = SchoolName.Trim(), TimeZone = TimeZone };
+        db.Schools.Add(school);
+        await db.SaveChangesAsync(HttpContext.RequestAborted);
+        scope.SchoolId = school.Id;
+        var head = new AppUser { UserName = Email.Trim(), Email = Email.Trim(), DisplayName = DisplayName.Trim(), SchoolId = school.Id, Role = Role.Head };
+        var made = await users.CreateAsync(head, Password);
+        if (!made.Succeeded)
+        {
+            db.Schools.Remove(school);
+            await db.SaveChangesAsync(HttpContext.RequestAborted);
+            foreach (var error in made.Errors) ModelState.AddModelError("", error.Description);
+            return Page();
+        }
+        await signIn.SignInAsync(head, isPersistent: true);
+        return Redirect("/school/classes");
+    }
+
+    private async Task<bool> IsOpen() => !await db.Users.AnyAsync(HttpContext.RequestAborted);
+}

@@ -1,0 +1,30 @@
+using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Pages.Today;
+
+/// <summary>The day's lessons in order, each with its next right action.</summary>
+public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days) : RoomPage(db, time)
+{
+    public DateOnly Date { get; private set; }
+    public bool IsToday { get; private set; }
+    public bool HasClasses { get; private set; }
+    public string SchoolName { get; private set; } = "";
+    public List<DayEntry> Entries { get; private set; } = [];
+    public List<DayEntry> ToLog { get; private set; } = [];
+
+    public async Task<IActionResult> OnGetAsync(DateOnly? date)
+    {
+        var today = await Today();
+        // a date that makes no sense shows today; it came from no button of ours
+        Date = date is { Year: > 2000 and < 2100 } asked ? asked : today;
+        IsToday = Date == today;
+        SchoolName = (await School()).Name;
+        Entries = await days.Of(Date, Cancel);
+        if (IsToday) ToLog = await days.ToLog(today, Cancel);
+        HasClasses = Entries.Count > 0 || await Db.Classes.AnyAsync(Cancel);
+        return Page();
+    }
+}

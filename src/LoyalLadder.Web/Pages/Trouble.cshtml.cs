@@ -1,0 +1,28 @@
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace LoyalLadder.Web.Pages;
+
+/// <summary>Says what went wrong and what to do, for every status that has no page of its own.</summary>
+[AllowAnonymous, IgnoreAntiforgeryToken]
+public sealed class TroubleModel : PageModel
+{
+    public string Heading { get; private set; } = "";
+    public string Advice { get; private set; } = "";
+
+    public IActionResult OnGet(int? code) => Tell(code);
+
+    public IActionResult OnPost(int? code) => Tell(code);
+
+    private PageResult Tell(int? code)
+    {
+        var status = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error is { } error ? Trouble.StatusOf(error) : code ?? 403;
+        if (status is < 400 or > 599) status = 404;
+        (Heading, Advice) = Trouble.Words(status);
+        Response.StatusCode = status;
+        return Page();
+    }
+}

@@ -1,0 +1,8 @@
+// What every room shares: 'g' and a letter goes to a room.
+const rooms = { t: '/', s: '/sheets', m: '/material', d: '/diary', h: '/school' };
+let going = false;
+document.addEventListener('keydown', e => {
+  if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, textarea, select, dialog')) return;
+  if (going && rooms[e.key]) { location.href = rooms[e.key]; e.preventDefault(); e.stopImmediatePropagation(); }
+  going = e.key === 'g';
+});

@@ -1,0 +1,114 @@
+// The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
+import './house.js';
+
+const live = () => document.getElementById('live');
+const quick = () => document.getElementById('quick-line');
+const rows = () => [...document.querySelectorAll('[data-line]')];
+const chosen = () => document.querySelector('.line.is-chosen');
+
+function choose(row, focus = true) {
+  chosen()?.classList.remove('is-chosen');
+  if (!row) return;
+  row.classList.add('is-chosen');
+  live().dataset.chosen = row.dataset.line;
+  const after = document.getElementById('quick-after');
+  if (after) after.value = row.dataset.line;
+  if (focus) row.focus({ preventScroll: true });
+  row.scrollIntoView({ block: 'nearest' });
+}
+
+// After each change the live part is new: find the chosen line again, or the field that is being edited.
+function settle(focus) {
+  const edit = document.querySelector('[data-edit-text]');
+  const row = document.getElementById(`line-${live().dataset.chosen}`);
+  if (edit) { edit.focus(); edit.setSelectionRange(edit.value.length, edit.value.length); return; }
+  if (row) choose(row, focus);
+}
+
+let typing = false;
+document.addEventListener('htmx:beforeRequest', () => { typing = document.activeElement === quick(); });
+document.addEventListener('htmx:afterSwap', e => {
+  if (e.detail.target?.id !== 'live' && e.target.id !== 'live') return;
+  settle(!typing);
+  if (!typing) return;
+  if (!document.querySelector('#live .said.stop')) { quick().value = ''; document.getElementById('matches').replaceChildren(); }
+  quick().focus();
+});
+
+const press = selector => { const it = (chosen() ?? document).querySelector(selector); it?.click(); return Boolean(it); };
+const move = by => {
+  const all = rows();
+  const at = all.indexOf(chosen());
+  choose(all[Math.max(0, Math.min(all.length - 1, at < 0 ? (by > 0 ? 0 : all.length - 1) : at + by))]);
+};
+
+const keys = {
+  '/': () => quick()?.focus(),
+  j: () => move(1), k: () => move(-1), ArrowDown: () => move(1), ArrowUp: () => move(-1),
+  '[': () => press('[data-key="["]'), ']': () => press('[data-key="]"]'),
+  J: () => press('[data-key="J"]'), K: () => press('[data-key="K"]'),
+  p: () => press('[data-key="p"]'), n: () => press('[data-key="n"]'), x: () => press('[data-key="x"]'),
+  Enter: () => press('[data-edit]'), e: () => press('[data-edit]'),
+  u: () => document.querySelector('[data-undo]')?.click(),
+  c: () => { const checks = document.getElementById('checks'); checks?.scrollIntoView({ block: 'center' }); checks?.focus(); },
+  r: () => document.querySelector('[data-key-run]')?.click(),
+  '?': () => document.getElementById('keys').showModal(),
+};
+
+document.addEventListener('keydown', e => {
+  if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
+  if (e.target.matches('[data-edit-text]')) return editKeys(e);
+  if (e.target === quick()) return quickKeys(e);
+  if (e.target.closest('.matches')) return matchKeys(e);
+  if (e.target.closest('input, textarea, select, dialog, summary')) return;
+  if (e.key === 'Enter' && e.target.closest('button, a')) return;
+  if (!(e.key in keys)) return;
+  e.preventDefault();
+  keys[e.key]();
+});
+
+function editKeys(e) {
+  if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); document.querySelector('[data-save]')?.click(); }
+  if (e.key === 'Escape') document.querySelector('[data-cancel]')?.click();
+}
+
+function quickKeys(e) {
+  if (e.key === 'Escape') { document.getElementById('matches').replaceChildren(); quick().blur(); chosen()?.focus(); }
+  if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+    const options = [...document.querySelectorAll('.matches .option')];
+    if (options.length === 0) return;
+    e.preventDefault();
+    options[e.key === 'ArrowDown' ? 0 : options.length - 1].focus();
+  }
+}
+
+function matchKeys(e) {
+  const options = [...document.querySelectorAll('.matches .option')];
+  const at = options.indexOf(e.target);
+  if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+    e.preventDefault();
+    const next = at + (e.key === 'ArrowDown' ? 1 : -1);
+    (options[next] ?? quick()).focus();
+  }
+  if (e.key === 'Escape') quick().focus();
+}
+
+document.addEventListener('click', e => {
+  const fill = e.target.closest('[data-fill]');
+  if (fill) { quick().value = fill.dataset.fill; quick().focus(); quick().dispatchEvent(new Event('input', { bubbles: true })); return; }
+  if (e.target.closest('[data-keys]')) return document.getElementById('keys').showModal();
+  const to = e.target.closest('[data-to-line]');
+  if (to) { e.preventDefault(); choose(document.getElementById(`line-${to.dataset.toLine}`)); return; }
+  const row = e.target.closest('[data-line]');
+  if (row && !e.target.closest('a, button, textarea')) choose(row);
+});
+
+// a whole sheet pasted into the quick line keeps its lines
+document.addEventListener('paste', e => {
+  const words = e.clipboardData?.getData('text') ?? '';
+  if (e.target !== quick() || !words.includes('\n')) return;
+  e.preventDefault();
+  window.htmx.ajax('POST', quick().form.getAttribute('hx-post'), { source: quick().form, target: '#live', swap: 'outerHTML', values: { text: words } });
+});
+
+settle(false);

@@ -15,7 +15,7 @@ public static class LadderDatabase
     }
 
     public static void Configure(DbContextOptionsBuilder options, string connection) => options
-        .UseNpgsql(connection, npgsql => npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15))
+        .UseNpgsql(connection, npgsql => npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15).UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
         .UseSnakeCaseNamingConvention();
 }
 

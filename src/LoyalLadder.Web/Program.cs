@@ -17,6 +17,8 @@ using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
 var builder = WebApplication.CreateBuilder(args);
+// the build output finds wwwroot and what was restored into it without being published first
+builder.WebHost.UseStaticWebAssets();
 builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
 
 // A sheet may have 200 kB; more is taken in only to be refused with what was typed still there.
@@ -53,6 +55,13 @@ builder.Services.ConfigureApplicationCookie(o =>
     o.SlidingExpiration = true;
     o.LoginPath = "/sign-in";
     o.AccessDeniedPath = "/trouble";
+    // a program that calls is told so; only people are shown the sign-in
+    o.Events.OnRedirectToLogin = context =>
+    {
+        if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)) context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+        else context.Response.Redirect(context.RedirectUri);
+        return Task.CompletedTask;
+    };
 });
 builder.Services.AddAuthorization(Policies.Add);
 builder.Services.AddAntiforgery(o =>
@@ -75,8 +84,9 @@ app.UseTrouble();
 app.MapStaticAssets().AllowAnonymous();
 app.UseRouting();
 app.UseAuthentication();
-app.UseMiddleware<SchoolScopeMiddleware>();
 app.UseAuthorization();
+// behind authorisation, which signs bearer tokens in
+app.UseMiddleware<SchoolScopeMiddleware>();
 app.UseAntiforgery();
 app.MapRazorPages().WithStaticAssets();
 app.MapLessonsApi();

@@ -32,7 +32,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
         ("Kites", AgeBand.Teens, 0, new(18, 0), 45, 0, 0, 18),
         ("Cormorants", AgeBand.Adults, 0, new(19, 30), 60, 0, 3, 16),
         ("Sandpipers", AgeBand.Kids, 1, new(16, 30), 40, 0, 2, 14),
-        ("Petrels", AgeBand.Teens, 3, new(18, 0), 60, 0, 1, 13),
+        ("Petrels", AgeBand.Teens, 3, new(18, 0), 45, 0, 1, 14),
         ("Early Tide", AgeBand.Adults, 5, new(7, 0), 60, 1, 0, 11),
     ];
 
@@ -45,8 +45,10 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
     /// <summary>Loads the school into an empty database.</summary>
     /// <returns>A token for the JSON interface, or null when somebody is there already.</returns>
     /// <exception cref="InvalidOperationException">No demo password is set.</exception>
-    public async Task<DemoToken?> LoadIntoEmpty(CancellationToken cancel = default)
+    public Task<DemoToken?> LoadIntoEmpty(CancellationToken cancel = default) => db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
     {
+        // all or nothing: a start that is killed half-way begins anew
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         if (await db.Users.AnyAsync(cancel)) return null;
         var password = settings["LOYALLADDER_DEMO_PASSWORD"] ?? throw new InvalidOperationException("Set LOYALLADDER_DEMO_PASSWORD; ./start makes one.");
         var school = new School
@@ -63,8 +65,9 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
         var token = ApiToken.Fresh();
         db.ApiTokens.Add(new ApiToken { Name = "Demo", Hash = ApiToken.HashOf(token), CreatedAt = time.GetUtcNow() });
         await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return new DemoToken(token);
-    }
+    });
 
     /// <summary>The token of a demo school that was loaded just now; it is not kept anywhere else.</summary>
     public sealed record DemoToken(string Token);

@@ -13,67 +13,80 @@ internal static class DemoSheets
         # Kicks off the back leg
         focus: knee first
         ## Warm-up
-        tag game 2:30
-        jumping jack x15
-        lunge 4/side
+        tag game 3:00
+        jumping jack x20
+        lunge 5/side
         arm circles 20s
         ## Basics
         ready stance x8 -- hands up!
-        jab, cross 6/side walk
-        front kick 5/side walk + 5/side steady
+        jab, cross 8/side walk
+        front kick 6/side walk + 6/side steady
+        jab, cross, front kick 5/side walk
         ## Pads
-        front kick pairs 5/side [shields]
+        front kick pairs 8/side [shields]
+        jab, cross pairs 8/side walk [mitts]
         water 1:00
         ## Safety
-        wrist release pairs 4/side walk teach refresh -- tap means stop
+        wrist release pairs 5/side walk teach refresh -- tap means stop
         ## Game
-        sharks and lifeboats 3:00
+        sharks and lifeboats 4:00
+        bear crawl 3 x 30s rest 20s
+        shuttle run 4 x 20s rest 20s
         ## Cool-down
-        butterfly stretch 30s
-        quiet sitting 45s
+        butterfly stretch 40s
+        hamstring stretch 30s/side
+        quiet sitting 1:00
         """,
         """
         # Blocks and stances
         focus: strong front stance
         ## Warm-up
-        jog 2:00
-        frog jump x8
+        jog 3:00
+        frog jump x10
         leg swing 6/side
         hip circles 6/side
         ## Basics
-        horse stance 30s
-        high block 6/side walk
-        low block 6/side walk
-        high block, reverse punch 5/side steady
+        horse stance 3 x 30s rest 15s
+        high block 8/side walk
+        low block 8/side walk teach refresh
+        high block, reverse punch 6/side walk + 6/side steady
         ## Partner
-        high block pairs 4/side walk teach refresh
+        high block pairs 6/side walk teach refresh
+        high block, reverse punch pairs 5/side walk
         water 1:00
         ## Floor
-        front kick (land forward) floor x2
-        crab walk 45s
+        front kick (land forward) floor x4
+        crab walk 3 x 30s rest 20s
+        musical stances 5:00
+        star jump 3x15 rest 20s
         ## Cool-down
-        straddle stretch 30s
-        deep breathing 40s
+        straddle stretch 45s
+        butterfly stretch 45s
+        deep breathing 1:00
         """,
         """
         # Round kick, first steps
         focus: turn the standing foot
         ## Warm-up
-        side step 1:30
-        star jumps x20
+        side step 2:00
+        star jumps 2x20 rest 20s
         squat x10
         leg swing 6/side
         ## Basics
-        front kick 5/side steady
-        round kick 4/side walk teach new -- knee up, turn, kick, back
-        round kick 5/side walk
+        front kick 6/side steady
+        round kick 5/side walk teach new -- knee up, turn, kick, back
+        round kick 6/side walk
         ## Pads
-        round kick pairs 5/side [shields]
+        round kick pairs 8/side walk [shields]
+        front kick, round kick pairs 5/side walk [shields]
         water 1:00
         ## Fitness
-        stations 4 x 30s change 15s: bear crawl | plank | jumping jack | squat
+        stations 4 x 40s change 15s laps 2: bear crawl | plank | jumping jack | squat
+        ## Game
+        lighthouse keeper 6:00
+        crab walk 3 x 30s rest 20s
         ## Cool-down
-        butterfly stretch 30s
+        butterfly stretch 45s
         quiet sitting 45s
         """,
     ];
@@ -84,46 +97,51 @@ internal static class DemoSheets
         # Low kick off the hands
         focus: hand touches before the leg goes
         ## Warm-up
-        shuttle run 2:00
+        shuttle run 2:30
         arm circles 20s
         lunge 4/side
         jumping jack 30s
         leg swing 8/side
         ## Floor drills
-        jab, cross 8/side steady
-        rear front kick 5/side walk + 5/side brisk
-           advanced: jab, cross, rear front kick 5/side steady
-        round kick 3 steady + 3 called /side
+        jab, cross 10/side steady
+        rear front kick 8/side walk + 8/side brisk
+           advanced: jab, cross, rear front kick 8/side steady
+        round kick 5 steady + 5 called /side
         ## Pads
-        jab, cross, lead hook, rear low kick pairs 6/side steady [kick pads] must
+        jab, cross, lead hook, rear low kick pairs 10/side steady [kick pads] must
+        round kick pairs 10/side brisk x2 rest 30s [kick pads]
         water 1:00
         ## Self-defence
-        wrist release pairs 5/side walk teach refresh -- tap means stop
+        wrist release pairs 6/side walk teach 2:00 -- tap means stop
         ## Bags
-        lines 3 jobs x 45s change 15s: round kick | push-up | plank [4 bags]
+        lines 3 jobs x 1:00 change 20s: round kick | push-up | plank [4 bags]
+        ## Fitness
+        stations 5 x 45s change 15s laps 2: burpee | squat | plank | mountain climber | crunch
         ## Cool-down
-        straddle stretch 30s
+        straddle stretch 45s
+        hamstring stretch 30s/side
         quiet sitting 1:00
         """,
         """
         # Side kick and what stands on it
         focus: heel, not toes
         ## Warm-up
-        skipping rope 2 x 1:30 rest 20s
+        skipping rope 3 x 1:30 rest 20s
         hip circles 8/side
         leg swing 8/side
         squat x15
         ## Floor drills
-        front kick 6/side steady
-        lead side kick 5/side walk teach refresh
-        lead side kick 6/side steady
-        slide in, lead side kick 5/side steady
+        front kick 8/side steady
+        lead side kick 6/side walk teach refresh
+        lead side kick 8/side steady
+        slide in, lead side kick 6/side walk + 6/side brisk
         ## Pads
-        lead side kick pairs 6/side steady [shields]
+        lead side kick pairs 8/side steady x2 rest 20s [shields]
         water 1:00
-        jab, cross, lead hook pairs 8/side steady [mitts]
+        jab, cross, lead hook pairs 10/side steady [mitts]
+        light sparring 4 x 1:30 rest 40s
         ## Fitness
-        stations 5 x 40s change 15s: burpee | plank | mountain climber | squat | crunch
+        stations 5 x 45s change 15s laps 2: burpee | plank | mountain climber | squat | crunch
         ## Cool-down
         hamstring stretch 30s/side
         deep breathing 45s
@@ -137,15 +155,17 @@ internal static class DemoSheets
         high knees 30s
         leg swing 8/side
         ## Floor drills
-        parry, cross 6/side walk teach refresh
-        cover, lead hook, cross 6/side steady
-        slip, cross, lead hook 6/side steady
+        parry, cross 8/side walk teach refresh
+        cover, lead hook, cross 8/side walk + 8/side steady
+        slip, cross, lead hook 10/side steady
         ## Partner
-        parry, cross pairs 6/side walk [mitts]
-        shin check, cross pairs 5/side walk [kick pads]
+        parry, cross pairs 8/side walk [mitts]
+        shin check, cross pairs 6/side walk [kick pads]
         water 1:00
         ## Sparring
-        light sparring 3 x 1:30 rest 30s
+        light sparring 4 x 1:30 rest 40s
+        ## Fitness
+        lines 3 jobs x 1:15 change 20s: round kick | burpee | plank [4 bags]
         ## Cool-down
         quad stretch 30s/side
         quiet sitting 1:00
@@ -162,13 +182,13 @@ internal static class DemoSheets
         shadow boxing 2 x 2:00 rest 20s
         leg swing 10/side
         ## Combinations
-        jab, cross, rear knee 6/side walk + 6/side brisk
+        jab, cross, rear knee 8/side walk + 8/side brisk
         jab, cross, lead hook, rear low kick 8/side steady
         cover, lead elbow, rear elbow, rear knee 6/side walk teach refresh
         ## Pads
-        pad round 3 x 2:30 rest 45s [kick pads] must -- holders swap each round
+        pad round 4 x 3:00 rest 45s [kick pads] must -- holders swap each round
         water 1:00
-        clinch knee pairs 2 x 1:00 rest 20s [shields]
+        clinch knee pairs 2 x 1:30 rest 30s [shields]
         ## Fitness
         crunch 3x20 rest 15s
         push-up 3x12 rest 20s
@@ -180,24 +200,27 @@ internal static class DemoSheets
         # Kihon and application
         focus: hips before hands
         ## Warm-up
-        joint rotations 3:00
-        squat 2x15
+        joint rotations 4:00
+        squat 3x15
         push-up 2x10 rest 20s
         hip opener 30s/side
         ## Basics
-        stepping punch floor x2
-        high block, reverse punch 8/side steady
+        stepping punch floor x4
+        high block, reverse punch 10/side steady
         inward block, elbow, back fist, reverse punch 6/side walk + 6/side brisk
-        front kick 8/side brisk
-        back kick 4/side walk teach refresh
+        front kick 10/side brisk
+        back kick 6/side walk teach refresh
         ## Partner
-        slip back, reverse punch pairs 6/side called
-        jab & cross pairs 2 x 1:00 rest 20s [mitts]
+        slip back, reverse punch pairs 10/side called
+        jab & cross pairs 2 x 1:30 rest 30s [mitts]
         water 1:00
         ## Application
-        double wrist grab release pairs 5/side walk teach 1:30 must -- tap means stop
+        double wrist grab release pairs 6/side walk teach 3:00 must -- tap means stop
+        form 5 x 45s rest 30s
+        light sparring 4 x 1:30 rest 30s
         ## Cool-down
         hamstring stretch 40s/side
+        stretching 3:00
         quiet sitting 1:00
         """,
         """
@@ -209,15 +232,18 @@ internal static class DemoSheets
         leg swing 10/side
         lunge 8/side
         ## Basics
-        1-2, rear round kick 8/side steady
-        push kick 6/side steady
-        switch, lead round kick 6/side steady
+        1-2, rear round kick 10/side walk + 10/side steady
+        push kick 10/side steady
+        switch, lead round kick 10/side steady
         ## Bags
         lines 4 jobs x 1:00 change 15s: round kick | burpee | plank | rest [4 bags]
         water 1:00
-        bag round 3 x 2:00 rest 40s [gloves]
+        bag round 4 x 2:30 rest 45s [gloves]
+        light sparring 4 x 1:30 rest 30s
+        push-up 3x15 rest 30s
+        crunch 3x25 rest 20s
         ## Self-defence
-        bear hug release pairs 5 walk teach refresh -- no lifting, tap means stop
+        bear hug release pairs x8 walk teach 3:00 -- no lifting, tap means stop
         ## Cool-down
         hip flexor stretch 40s/side
         stretching 3:00

@@ -62,7 +62,7 @@ public static class LessonsApi
         .RequireAuthorization(Policies.Api)
         .DisableAntiforgery()
         .WithSummary("Reads a sheet and times it.")
-        .Accepts<ClockRequest>("application/json")
+        .Accepts<ClockRequest>("application/json", "text/plain", "application/x-www-form-urlencoded", "application/octet-stream")
         .Produces<ClockAnswer>()
         .Produces<ApiErrors>(StatusCodes.Status401Unauthorized)
         .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
@@ -122,16 +122,17 @@ public static class LessonsApi
         }
         catch (JsonException e)
         {
-            return (null, Refuse([new ApiError(e.Path?.TrimStart('$', '.') ?? "", e.LineNumber + 1, e.BytePositionInLine + 1, Plain(e.Message))]));
+            return (null, Refuse([new ApiError(e.Path?.TrimStart('$', '.') ?? "", e.LineNumber + 1, e.BytePositionInLine + 1, Plain(e))]));
         }
     }
 
-    /// <summary>The parser's sentence without the names of our types and its own tail of positions.</summary>
-    private static string Plain(string message)
+    /// <summary>The parser's complaint in words that say what to send.</summary>
+    private static string Plain(JsonException e)
     {
-        var end = message.IndexOf(" Path:", StringComparison.Ordinal);
-        return (end < 0 ? message : message[..end]).Replace($", member of type '{typeof(ClockRequest).FullName}'", "", StringComparison.Ordinal)
-            .Replace(typeof(ClockRequest).FullName!, "clock request", StringComparison.Ordinal).Replace(typeof(FloorRequest).FullName!, "floor", StringComparison.Ordinal);
+        if (e.Message.Contains("could not be mapped", StringComparison.Ordinal)) return "There is no such field.";
+        if (e.Message.Contains("could not be converted", StringComparison.Ordinal)) return "This value is of the wrong kind.";
+        if (e.Message.Contains("missing required", StringComparison.Ordinal)) return "Send at least sheet, ageBand, headcount and minutes.";
+        return "This is not JSON from here on.";
     }
 
     private static List<ApiError> Errors(ClockRequest request)

@@ -103,8 +103,8 @@ public sealed class SheetWriter(SheetReader reader)
 
     private static string Steps(CountedDose dose)
     {
-        var side = dose.PerSide ? "/side" : "";
-        return string.Join(" + ", dose.Steps.Select(s => $"{(dose.Steps.Count == 1 && !dose.PerSide ? "x" : "")}{N(s.Reps)}{side}{Paced(s.Pace)}"));
+        if (dose.Steps is [var only]) return (dose.PerSide ? $"{N(only.Reps)}/side" : $"x{N(only.Reps)}") + Paced(only.Pace);
+        return string.Join(" + ", dose.Steps.Select(s => $"{N(s.Reps)}{Paced(s.Pace)}")) + (dose.PerSide ? " /side" : "");
     }
 
     private static string Times(int sets) => sets > 1 ? $" x{N(sets)}" : "";

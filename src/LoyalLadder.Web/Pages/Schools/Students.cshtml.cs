@@ -86,7 +86,7 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
 
     private async Task Load()
     {
-        Students = await Db.Students.AsNoTracking().Include(s => s.Rank).Include(s => s.Enrolments).ThenInclude(e => e.Class).AsSplitQuery().OrderBy(s => s.FirstName).ThenBy(s => s.Initial).ToListAsync(Cancel);
+        Students = await Db.Students.AsNoTracking().Include(s => s.Rank).Include(s => s.Enrolments).ThenInclude(e => e.Class).OrderBy(s => s.FirstName).ThenBy(s => s.Initial).ToListAsync(Cancel);
         Ranks = [.. (await Db.Ranks.AsNoTracking().Include(r => r.Track).OrderBy(r => r.Track!.Position).ThenBy(r => r.Position).ToListAsync(Cancel)).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString()))];
         Classes = [.. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(c => new SelectListItem(c.Name, c.Id.ToString()))];
     }

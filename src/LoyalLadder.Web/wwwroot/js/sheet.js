@@ -1,6 +1,4 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
-import './house.js';
-
 const live = () => document.getElementById('live');
 const quick = () => document.getElementById('quick-line');
 const rows = () => [...document.querySelectorAll('[data-line]')];

@@ -1,0 +1,87 @@
+// Takes the pictures of the main views from a running demo school (./start): node tools/screenshots.mjs [folder] [view ...]
+import { spawn } from 'node:child_process';
+import { readFileSync, writeFileSync, mkdirSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
+const site = readFileSync('.local/address', 'utf8').trim();
+const password = readFileSync('.local/demo-signins', 'utf8').trim();
+const port = 9600 + Math.floor(Math.random() * 300);
+const driver = spawn('chromedriver', [`--port=${port}`], { stdio: 'ignore' });
+mkdirSync(folder, { recursive: true });
+
+async function call(method, path, body) {
+  const answer = await fetch(`http://127.0.0.1:${port}${path}`, { method, body: body === undefined ? undefined : JSON.stringify(body) });
+  const { value } = await answer.json();
+  if (value?.error) throw new Error(`${path}: ${value.message}`);
+  return value;
+}
+
+for (let i = 0; i < 100; i++) { try { await call('GET', '/status'); break; } catch { await new Promise(r => setTimeout(r, 100)); } }
+const { sessionId } = await call('POST', '/session', {
+  capabilities: { alwaysMatch: { 'goog:chromeOptions': { args: ['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', `--user-data-dir=${mkdtempSync(join(tmpdir(), 'shots-'))}`] } } },
+});
+const base = `/session/${sessionId}`;
+const go = async path => call('POST', `${base}/url`, { url: site + path });
+const run = (script, ...args) => call('POST', `${base}/execute/sync`, { script, args });
+const find = async css => Object.values(await call('POST', `${base}/element`, { using: 'css selector', value: css }))[0];
+const click = async css => call('POST', `${base}/element/${await find(css)}/click`, {});
+const type = async (css, text) => call('POST', `${base}/element/${await find(css)}/value`, { text });
+const wait = async (script, what) => { for (let i = 0; i < 80; i++) { if (await run(`return Boolean(${script})`)) return; await new Promise(r => setTimeout(r, 100)); } throw new Error(`waited for ${what ?? script}`); };
+const size = (width, height) => call('POST', `${base}/chromium/send_command_and_get_result`, { cmd: 'Emulation.setDeviceMetricsOverride', params: { width, height, deviceScaleFactor: 1, mobile: width < 600 } }).catch(() => call('POST', `${base}/goog/cdp/execute`, { cmd: 'Emulation.setDeviceMetricsOverride', params: { width, height, deviceScaleFactor: 1, mobile: width < 600 } }));
+async function shot(name) {
+  await run('return document.fonts.ready.then(() => true)');
+  writeFileSync(join(folder, `${name}.png`), Buffer.from(await call('GET', `${base}/screenshot`), 'base64'));
+  console.log(`${folder}/${name}.png`);
+}
+const href = (css, words) => run('return [...document.querySelectorAll(arguments[0])].find(a => a.closest("li, tr").textContent.includes(arguments[1]))?.getAttribute("href")', css, words);
+
+const views = {
+  async today() { await go('/'); await shot('today'); },
+  async sheets() { await go('/sheets'); await shot('sheets'); },
+  async paste() { await go('/sheets/new'); await type('#Text', 'THURS PADS 45 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFront kick 5 per leg slow, then 5 fast'); await shot('paste'); },
+  async sheet() {
+    await go('/');
+    await go(await href('a[href^="/sheets/"]', 'Kites'));
+    await run('document.querySelectorAll("[data-line]")[9].click()');
+    await type('#quick-line', 'lead side kick 6/side walk');
+    await wait('document.querySelector("#matches .reads")');
+    
+    await shot('sheet');
+  },
+  async material() { await go('/material?q=mawashi'); await shot('material'); },
+  async technique() { await go('/material/round-kick'); await shot('technique'); },
+  async diary() { await go('/diary'); await shot('diary'); },
+  async log() { await go('/'); await go(await href('a[href^="/diary/"]', 'Petrels')); await shot('log'); },
+  async school() { await go('/school/ranks'); await shot('school'); },
+  async classes() { await go('/school/classes'); await shot('classes'); },
+  async mat() {
+    await go('/');
+    await go(await href('a[href^="/mat/"]', 'Kites'));
+    await wait('document.body.dataset.state');
+    if (await run('return document.body.dataset.state') === 'waiting') await click('#main');
+    for (let i = 0; i < 8 && !(await run('return document.getElementById("title").textContent')).startsWith('rear front'); i++) await click('[data-do="next"]');
+    await click('[data-do="side"]');
+    await wait('document.getElementById("big").textContent === "3"', 'the third repetition');
+    await shot('mat');
+    await size(390, 844);
+    await wait('document.getElementById("big").textContent === "4"', 'the fourth repetition');
+    await shot('mat-phone');
+    await size(1280, 800);
+  },
+  async signin() { await call('DELETE', `${base}/cookie`); await go('/sign-in'); await shot('sign-in'); },
+};
+
+try {
+  await size(1280, 800);
+  await go('/sign-in');
+  await type('#Email', 'ines@netloft.example');
+  await type('#Password', password);
+  await click('button.main');
+  await wait('location.pathname === "/"', 'the sign-in');
+  for (const [name, take] of Object.entries(views)) if (only.length === 0 || only.includes(name)) await take();
+} finally {
+  await call('DELETE', base).catch(() => {});
+  driver.kill();
+}

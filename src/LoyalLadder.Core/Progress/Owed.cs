@@ -1,4 +1,6 @@
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Progress;
 
@@ -14,6 +16,10 @@ public static class Owed
 {
     /// <summary>After this many lessons of the class a debt is forgotten.</summary>
     public const int LessonsKept = 4;
+
+    /// <summary>True for lines that teach something: nobody is owed a missed stretch, a rest or a drink.</summary>
+    public static bool Carries(LessonLine line) =>
+        line.Moves.IsEmpty || line.Moves.Elements.Any(e => e.Technique is not { Family: TechniqueFamily.Mobility or TechniqueFamily.Breath });
 
     /// <summary>True while a line that was not done, or done in part, is to be offered to whoever plans the class next.</summary>
     public static bool IsOwed(CarryOver line) =>

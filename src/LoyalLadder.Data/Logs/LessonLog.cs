@@ -36,8 +36,8 @@ public sealed class LogLine : SchoolRow
     public int PlannedSeconds { get; set; }
     public int? ActualSeconds { get; set; }
 
-    /// <summary>True where this line made good an older debt: the older one stays the debt.</summary>
-    public bool IsRepeat { get; set; }
+    /// <summary>May be owed when it was not done: it teaches something, and is no try at an older debt, which stays the debt.</summary>
+    public bool Carries { get; set; }
 
     /// <summary>When a debt was made good or dropped, and by whom.</summary>
     public DateTimeOffset? SettledAt { get; set; }

@@ -1,4 +1,6 @@
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Runs;
 using Microsoft.EntityFrameworkCore;
@@ -8,7 +10,7 @@ namespace LoyalLadder.Data.Logs;
 /// <summary>A log as it is proposed or corrected: one entry per line that was to be done.</summary>
 public sealed record LogDraft(Lesson Lesson, IReadOnlyList<DraftLine> Lines, IReadOnlyDictionary<Guid, Presence> Presences, string Notes, int PlannedSeconds, int? ActualSeconds, bool IsLogged);
 
-public sealed record DraftLine(Guid SheetLine, string Text, LineOutcome Outcome, int Planned, int? Actual, Guid? Owed);
+public sealed record DraftLine(Guid SheetLine, string Text, LineOutcome Outcome, int Planned, int? Actual, Guid? Owed, bool Carries);
 
 /// <summary>Logging a lesson: most of it comes from the run, the rest takes a minute.</summary>
 public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets sheets, LessonRuns runs, TimeProvider time)
@@ -23,18 +25,18 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
         var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
         var kept = log?.Lines.ToDictionary(l => l.SheetLineId) ?? [];
         var lines = sheet.Clock.Lines.Where(l => l.Line.Dose is not null)
-            .Select(l => Line(sheet.RowOf[l.Entry], l.Seconds))
+            .Select(l => Line(sheet.RowOf[l.Entry], l))
             .DistinctBy(l => l.SheetLine).ToList();
         return new LogDraft(sheet.Lesson, lines,
             log?.Attendances.ToDictionary(a => a.StudentId, a => a.Presence) ?? [],
             log?.Notes ?? string.Join('\n', state?.Notes ?? []),
             sheet.Clock.TotalSeconds, log?.ActualSeconds ?? Actual(state), log is not null);
 
-        DraftLine Line(SheetLine row, int planned)
+        DraftLine Line(SheetLine row, ClockedLine clocked)
         {
             var was = ran.GetValueOrDefault(row.Id);
             var outcome = kept.GetValueOrDefault(row.Id)?.Outcome ?? (state is null ? LineOutcome.Done : was?.Outcome ?? LineOutcome.NotDone);
-            return new DraftLine(row.Id, row.Text, outcome, planned, was?.Actual, row.OwedLogLineId);
+            return new DraftLine(row.Id, row.Text, outcome, clocked.Seconds, was?.Actual, row.OwedLogLineId, row.OwedLogLineId is null && Owed.Carries(clocked.Line));
         }
     }
 
@@ -76,7 +78,7 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
             row.Text = line.Text;
             row.Outcome = outcomes.GetValueOrDefault(line.SheetLine, line.Outcome);
             (row.PlannedSeconds, row.ActualSeconds) = (line.Planned, line.Actual);
-            row.IsRepeat = line.Owed is not null;
+            row.Carries = line.Carries;
         }
         db.LogLines.RemoveRange(log.Lines.Where(l => draft.Lines.All(d => d.SheetLine != l.SheetLineId)));
     }

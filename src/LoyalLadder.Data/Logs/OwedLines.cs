@@ -18,7 +18,7 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
                 .Select(l => new { l.Id, ClassId = c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy }))
             .ToListAsync(cancel);
         var logs = recent.Select(r => r.Id).ToList();
-        var lines = await db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && !l.IsRepeat)
+        var lines = await db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && l.Carries)
             .OrderBy(l => l.Position).ToListAsync(cancel);
         return
         [

@@ -612,6 +612,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("actual_seconds");
 
+                    b.Property<bool>("Carries")
+                        .HasColumnType("boolean")
+                        .HasColumnName("carries");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
@@ -621,10 +625,6 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(80)
                         .HasColumnType("character varying(80)")
                         .HasColumnName("changed_by");
-
-                    b.Property<bool>("IsRepeat")
-                        .HasColumnType("boolean")
-                        .HasColumnName("is_repeat");
 
                     b.Property<Guid>("LogId")
                         .HasColumnType("uuid")

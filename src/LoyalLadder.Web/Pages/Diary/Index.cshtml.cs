@@ -26,7 +26,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
         if (classId is { } only) logs = logs.Where(l => l.Lesson!.ClassId == only);
         Entries = await logs.OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Lesson!.Start).Skip(Offset).Take(PerPage + 1)
             .Select(l => new Entry(l.LessonId, l.Lesson!.Date, l.Lesson.Class!.Name, l.TaughtBy, l.Attendances.Count, l.Lines.Count,
-                l.Lines.Count(x => x.Outcome == LineOutcome.Done), l.Lines.Count(x => x.Outcome != LineOutcome.Done && x.SettledAt == null && !x.IsRepeat),
+                l.Lines.Count(x => x.Outcome == LineOutcome.Done), l.Lines.Count(x => x.Outcome != LineOutcome.Done && x.SettledAt == null && x.Carries),
                 l.PlannedSeconds, l.ActualSeconds, l.Notes))
             .ToListAsync(Cancel);
         HasMore = Entries.Count > PerPage;

@@ -35,7 +35,7 @@ public sealed class LogModel(LadderContext db, TimeProvider time, LessonLogs log
             return Page();
         }
         await logs.Save(Id, outcomes, presences, Notes, Cancel);
-        var left = outcomes.Count(o => o.Value != LineOutcome.Done);
+        var left = Draft.Lines.Count(l => l.Carries && outcomes.GetValueOrDefault(l.SheetLine, l.Outcome) != LineOutcome.Done);
         Say(left == 0 ? $"{Draft.Lesson.Class!.Name} is logged." : $"{Draft.Lesson.Class!.Name} is logged; {Shown.Many(left, "line")} carried over.");
         return Redirect("/");
     }

@@ -208,6 +208,7 @@ function drawLate(state, at) {
   const node = el('late');
   const strong = document.createElement('strong');
   strong.textContent = Math.abs(late) < 15 ? 'on time' : late > 0 ? `${span(late)} late` : `${span(late)} early`;
+  node.className = late >= 15 ? 'is-late' : '';
   if (node.dataset.said !== strong.textContent) { node.dataset.said = strong.textContent; node.replaceChildren(strong); }
 }
 

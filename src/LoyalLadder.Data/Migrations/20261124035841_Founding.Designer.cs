@@ -12,7 +12,7 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace LoyalLadder.Data.Migrations
 {
     [DbContext(typeof(LadderContext))]
-    [Migration("20261124031819_Founding")]
+    [Migration("20261124035841_Founding")]
     partial class Founding
     {
         /// <inheritdoc />
@@ -615,6 +615,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("actual_seconds");
 
+                    b.Property<bool>("Carries")
+                        .HasColumnType("boolean")
+                        .HasColumnName("carries");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
@@ -624,10 +628,6 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(80)
                         .HasColumnType("character varying(80)")
                         .HasColumnName("changed_by");
-
-                    b.Property<bool>("IsRepeat")
-                        .HasColumnType("boolean")
-                        .HasColumnName("is_repeat");
 
                     b.Property<Guid>("LogId")
                         .HasColumnType("uuid")

@@ -568,7 +568,7 @@ namespace LoyalLadder.Data.Migrations
                     outcome = table.Column<string>(type: "character varying(10)", maxLength: 10, nullable: false),
                     planned_seconds = table.Column<int>(type: "integer", nullable: false),
                     actual_seconds = table.Column<int>(type: "integer", nullable: true),
-                    is_repeat = table.Column<bool>(type: "boolean", nullable: false),
+                    carries = table.Column<bool>(type: "boolean", nullable: false),
                     settled_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
                     settled_by = table.Column<string>(type: "character varying(80)", maxLength: 80, nullable: true),
                     settled_in_lesson_id = table.Column<Guid>(type: "uuid", nullable: true),

@@ -142,33 +142,30 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
 
     private (Element? Element, int Used) One(List<string> words, int at)
     {
-        if (Longest(words, at) is var (plain, length) && plain is not null)
-            return (new Element(Words(words, at, length), plain, SideAfter(words, at + length, plain, out var behind)), length + behind);
         var side = Side.None;
         Level? level = null;
-        var skip = 0;
-        while (at + skip < words.Count - 1)
+        // as few words as possible go for side and level: in 'rear low kick' the name is 'low kick'
+        for (var skip = 0; at + skip < words.Count; skip++)
         {
+            if (Longest(words, at + skip) is ({ } technique, var used))
+            {
+                if (side == Side.None) side = SideAfter(words, at + skip + used, technique, ref used);
+                return (new Element(Words(words, at, skip + used), technique, side, level), skip + used);
+            }
             if (side == Side.None && SideWords.TryGetValue(words[at + skip], out var said)) side = said;
             else if (level is null && LevelWords.TryGetValue(words[at + skip], out var aimed)) level = aimed;
             else break;
-            skip++;
         }
-        if (skip == 0) return (null, 0);
-        var (technique, used) = Longest(words, at + skip);
-        return technique is null
-            ? (null, 0)
-            : (new Element(Words(words, at, skip + used), technique, side == Side.None ? technique.DefaultSide : side, level), skip + used);
+        return (null, 0);
     }
 
     private static string Words(List<string> words, int at, int count) => string.Join(' ', words.Skip(at).Take(count));
 
-    /// <summary>'low kick left' says the side behind; not where the side begins the next name ('jab, rear hook' without comma).</summary>
-    private static Side SideAfter(List<string> words, int at, Technique technique, out int used)
+    /// <summary>'low kick left' says the side behind, at the end; else it is the technique's own.</summary>
+    private static Side SideAfter(List<string> words, int at, Technique technique, ref int used)
     {
-        used = 0;
         if (at != words.Count - 1 || !SideWords.TryGetValue(words[at], out var side)) return technique.DefaultSide;
-        used = 1;
+        used++;
         return side;
     }
 

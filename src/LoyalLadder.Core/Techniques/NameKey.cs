@@ -22,9 +22,9 @@ public static class NameKey
     {
         var words = new List<string>(6);
         var word = new StringBuilder(name.Length);
-        foreach (var c in IsPlain(name) ? name : name.Normalize(NormalizationForm.FormD))
+        foreach (var c in name)
         {
-            if (char.IsLetterOrDigit(c)) word.Append(char.ToLowerInvariant(c));
+            if (char.IsLetterOrDigit(c)) word.Append(Bare(char.ToLowerInvariant(c)));
             else if (c is '\'' or '’' || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark) continue;
             else Flush(word, words);
         }
@@ -32,7 +32,11 @@ public static class NameKey
         return words;
     }
 
-    private static bool IsPlain(string name) => System.Text.Ascii.IsValid(name);
+    private const string Accented = "àáâãäåāçèéêëēìíîïīñòóôõöōùúûüūýÿ";
+    private const string Plain = "aaaaaaaceeeeeiiiiinoooooouuuuuyy";
+
+    /// <summary>'kōkutsu' and 'kokutsu' are one; by a table, since the application runs without the machine's language data.</summary>
+    private static char Bare(char c) => c < 128 || Accented.IndexOf(c) is not (>= 0 and var at) ? c : Plain[at];
 
     private static void Flush(StringBuilder word, List<string> words)
     {

@@ -55,6 +55,9 @@ internal sealed class DoseScan(List<Token> tokens)
 
     private int End { get; set; }
 
+    /// <summary>The number that a word names, 'one' to 'thirty'; null for any other word.</summary>
+    public static int? NumberOf(string word) => NumberWords.TryGetValue(word, out var number) ? number : null;
+
     /// <summary>Words that can open a clause; all others are passed over at once.</summary>
     private static readonly FrozenSet<string> Openers = Set("x", "teach", "no", "new", "rest", "off", "with", "and", "change", "changing", "pairs", "pair", "in",
         "swap", "swapping", "stations", "station", "lines", "line", "runs", "floor", "laps", "lap", "twice", "once", "each", "ea", "per", "a", "both", "every",
@@ -408,12 +411,12 @@ internal sealed class DoseScan(List<Token> tokens)
         if (!NextNumber(out var reps)) return Fail(back);
         var isWord = tokens[_at - 1].Kind == TokenKind.Word;
         if (Peek() is { } unit && (SecondWords.Contains(unit.Text) && unit.Attached || MinuteWords.Contains(unit.Text) || unit.Text == "%")) return Fail(back);
+        if (LeftAndRight(reps)) return true;
         var counted = leading || Next(RepWords);
         if (!counted && Peek() is { Text: "x" } && !(Peek(1) is { IsNumber: true } or { Kind: TokenKind.Clock })) counted = Next("x");
         if (!counted && back > 0 && Labels.Contains(tokens[back - 1].Text) && !tokens[back].Attached && !TailFollows()) return Fail(back);
         if (!counted && isWord && !TailFollows()) return Fail(back);
         if (!counted && !TailFollows() && !AtBoundary()) return Fail(back);
-        if (LeftAndRight(reps)) return true;
         _parts.AddStep(reps);
         return CountTail();
     }
@@ -454,6 +457,7 @@ internal sealed class DoseScan(List<Token> tokens)
     private bool AtBoundary() => Peek() is null
         or { Text: "," or ";" or "+" or "[" or ")" or "|" }
         or { Text: "must" or "should" or "could" or "rest" or "with" or "teach" or "no" or "stage" or "effort" or "swap" or "then" or "pairs" }
+        || (Peek() is { Text: "x" } && _parts.Steps.Count > 0)
         || (Peek() is { Text: "." or "!" or "-" } && Peek(1) is null or { Attached: false });
 
     private bool CountTail()

@@ -93,10 +93,13 @@ internal sealed partial class LineReader(MoveReader moves)
         // a number in front of words is how many: '20 burpees'
         int LeadingCount(int i)
         {
-            if (i != item.From || item.Parts.HasAmount || !tokens[i].IsNumber || i + 1 >= tokens.Count || tokens[i + 1].Kind != TokenKind.Word) return 0;
+            if (i != item.From || item.Parts.HasAmount || i + 1 >= tokens.Count || tokens[i + 1].Kind != TokenKind.Word) return 0;
+            // 'two hands on one, 5 each side': a number in words counts only where no figures do
+            var spelt = tokens[i].Kind == TokenKind.Word && !tokens.Exists(t => t.Kind is TokenKind.Number or TokenKind.Clock) ? DoseScan.NumberOf(tokens[i].Text) : null;
+            if (!tokens[i].IsNumber && spelt is null) return 0;
             var trial = new DoseParts();
             if (scan.Claim(i, tokens.Count, trial) > 0) return 0;
-            item.Parts.AddStep(tokens[i].Value);
+            item.Parts.AddStep(spelt ?? tokens[i].Value);
             return 1;
         }
 
@@ -223,7 +226,7 @@ internal sealed partial class LineReader(MoveReader moves)
         var bare = Blanks().Replace(words, " ").Trim(' ', ',', ';', ':', '-', '.', '/', '~', '|', '+');
         if (bare.StartsWith('(') && bare.EndsWith(')') && bare.IndexOf(')', StringComparison.Ordinal) == bare.Length - 1) bare = bare[1..^1].Trim();
         else if (bare.EndsWith('(') || bare.StartsWith(')')) bare = bare.Trim('(', ')', ' ');
-        return bare.StartsWith("then ", StringComparison.OrdinalIgnoreCase) ? bare[5..] : bare.Trim(',', ' ', ';');
+        return Joins().Replace(bare.Trim(',', ' ', ';'), "");
     }
 
     // ---- kit ----
@@ -267,6 +270,10 @@ internal sealed partial class LineReader(MoveReader moves)
 
     [GeneratedRegex(@"\s*[|]\s*|\s+/\s+|\s*,\s*", RegexOptions.CultureInvariant)]
     private static partial Regex JobDivider();
+
+    /// <summary>What joined a thing to its neighbours.</summary>
+    [GeneratedRegex(@"^(?:then|and)\s+|\s+(?:then|and)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex Joins();
 
     [GeneratedRegex(@"\s+", RegexOptions.CultureInvariant)]
     private static partial Regex Blanks();

@@ -1,0 +1,24 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Tests;
+
+/// <summary>What most tests begin with.</summary>
+internal static class Given
+{
+    public static Catalogue Catalogue { get; } = CatalogueFile.Shipped();
+
+    public static SheetReader Reader { get; } = new(Catalogue, NamingSchool.Generic);
+
+    public static SheetWriter Writer { get; } = new(Reader);
+
+    public static LessonSetting Adults(int heads = 16, int bags = 4) => new() { Band = AgeBand.Adults, Heads = heads, Minutes = 60, Bags = bags };
+
+    public static LessonLine Line(string text) => Assert.IsType<LessonLine>(Assert.Single(Reader.ReadEntries(text)));
+
+    public static ClockedLesson Clock(string sheet, LessonSetting setting) => LessonClock.Time(Reader.Read(sheet).Plan, setting);
+
+    public static int Work(string line, LessonSetting setting) => WorkClock.Seconds(Line(line).Dose!, Line(line).Moves, setting);
+}

@@ -455,8 +455,9 @@ internal sealed class DoseScan(List<Token> tokens)
 
     /// <summary>The end of the line or of a clause, so that a bare number is a count.</summary>
     private bool AtBoundary() => Peek() is null
-        or { Text: "," or ";" or "+" or "[" or ")" or "|" }
+        or { Text: "," or ";" or "+" or "[" or "|" }
         or { Text: "must" or "should" or "could" or "rest" or "with" or "teach" or "no" or "stage" or "effort" or "swap" or "then" or "pairs" }
+        || (Peek() is { Text: ")" } && _at > 1 && tokens[_at - 2] is { Text: "(", Attached: false })
         || (Peek() is { Text: "x" } && _parts.Steps.Count > 0)
         || (Peek() is { Text: "." or "!" or "-" } && Peek(1) is null or { Attached: false });
 

@@ -117,7 +117,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     public async Task<IActionResult> OnPostEditAsync(Guid line, int version, string? text)
     {
         var edit = await sheets.Edit(Id, line, version, text, Cancel);
-        if (edit is SheetEdit.Refused refused) (EditLine, EditText, EditProblem) = (line, text, refused.Message);
+        if (edit is SheetEdit.Refused refused) (EditLine, EditText, EditProblem) = (line, text ?? "", refused.Message);
         if (edit is SheetEdit.Clash clash) (EditLine, EditText, Clash) = (line, clash.Mine, clash);
         return await Answer(edit, line);
     }

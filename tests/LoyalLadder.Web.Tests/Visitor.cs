@@ -1,0 +1,68 @@
+using System.Net;
+using System.Net.Http.Json;
+using AngleSharp.Dom;
+using AngleSharp.Html.Parser;
+using LoyalLadder.Data.Demo;
+
+namespace LoyalLadder.Web.Tests;
+
+/// <summary>Somebody who uses the pages over HTTP, with cookies and form tokens as a browser has them.</summary>
+internal sealed class Visitor : IDisposable
+{
+    private readonly HttpClient _http;
+
+    public Visitor(Uri address) =>
+        _http = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = new CookieContainer() }) { BaseAddress = address };
+
+    public static async Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head)
+    {
+        var visitor = new Visitor(server.Address);
+        var answer = await visitor.Post("/sign-in", "/sign-in", ("Email", email), ("Password", TestDatabase.Password));
+        Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
+        return visitor;
+    }
+
+    public Task<HttpResponseMessage> Get(string path) => _http.GetAsync(path);
+
+    public async Task<IDocument> Page(string path, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        var answer = await Get(path);
+        Assert.Equal((path, expected), (path, answer.StatusCode));
+        return await Parse(answer);
+    }
+
+    public static async Task<IDocument> Parse(HttpResponseMessage answer) => await new HtmlParser().ParseDocumentAsync(await answer.Content.ReadAsStringAsync());
+
+    /// <summary>Posts a form with the token of a page.</summary>
+    public async Task<HttpResponseMessage> Post(string tokenFrom, string path, params (string Name, string Value)[] fields) =>
+        await Send(path, await Token(tokenFrom), isPart: false, fields);
+
+    public async Task<HttpResponseMessage> Send(string path, string token, bool isPart, params (string Name, string Value)[] fields)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path);
+        request.Content = new FormUrlEncodedContent(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)).Append(KeyValuePair.Create("__RequestVerificationToken", token)));
+        if (isPart) request.Headers.Add("HX-Request", "true");
+        return await _http.SendAsync(request);
+    }
+
+    public async Task<HttpResponseMessage> PostJson(string path, object body, string? token = null)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = body is string text ? new StringContent(text) : JsonContent.Create(body) };
+        if (token is not null) request.Headers.Add("X-Form-Token", token);
+        return await _http.SendAsync(request);
+    }
+
+    public async Task<HttpResponseMessage> Send(HttpRequestMessage request) => await _http.SendAsync(request);
+
+    public async Task<string> Token(string path) => (await Page(path)).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+
+    /// <summary>The address in a link of the row that tells of something: a class's sheet on Today, say.</summary>
+    public async Task<string> Link(string page, string selector, string rowWords)
+    {
+        var document = await Page(page);
+        var link = document.QuerySelectorAll(selector).First(a => a.Closest("li, tr")!.TextContent.Contains(rowWords, StringComparison.Ordinal));
+        return link.GetAttribute("href")!;
+    }
+
+    public void Dispose() => _http.Dispose();
+}

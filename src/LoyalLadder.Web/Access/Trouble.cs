@@ -41,7 +41,8 @@ public static class Trouble
         {
             ExceptionHandlingPath = "/trouble",
             StatusCodeSelector = StatusOf,
-            SuppressDiagnosticsCallback = c => StatusOf(c.Exception) < 500,
+            // a lost database is said in one line by the page that shows it, not with a stack for every poll of the mat
+            SuppressDiagnosticsCallback = c => StatusOf(c.Exception) != StatusCodes.Status500InternalServerError,
         })
         .UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
 }

@@ -8,7 +8,7 @@ namespace LoyalLadder.Web.Pages;
 
 /// <summary>Says what went wrong and what to do, for every status that has no page of its own.</summary>
 [AllowAnonymous, IgnoreAntiforgeryToken]
-public sealed class TroubleModel : PageModel
+public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
 {
     public string Heading { get; private set; } = "";
     public string Advice { get; private set; } = "";
@@ -21,6 +21,7 @@ public sealed class TroubleModel : PageModel
     {
         var status = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error is { } error ? Trouble.StatusOf(error) : code ?? 403;
         if (status is < 400 or > 599) status = 404;
+        if (status == StatusCodes.Status503ServiceUnavailable) logger.LogWarning("The database does not answer");
         (Heading, Advice) = Trouble.Words(status);
         Response.StatusCode = status;
         return Page();

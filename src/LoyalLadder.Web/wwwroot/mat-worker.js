@@ -11,9 +11,9 @@ self.addEventListener('fetch', e => {
       const fresh = await fetch(e.request);
       if (fresh.ok && !fresh.redirected) await cache.put(e.request, fresh.clone());
       if (fresh.status < 500) return fresh;
-      return await cache.match(e.request) ?? fresh;
+      return await cache.match(e.request, { ignoreVary: true }) ?? fresh;
     } catch (error) {
-      const held = await cache.match(e.request);
+      const held = await cache.match(e.request, { ignoreVary: true });
       if (held) return held;
       throw error;
     }

@@ -73,7 +73,7 @@ public sealed class ClockApiTests(DemoServer demo) : IClassFixture<DemoServer>
         using var ines = await Visitor.SignedIn(demo.Server);
         var page = await ines.Page("/school/tokens");
         Assert.DoesNotContain(token, page.ToHtml(), StringComparison.Ordinal);
-        var revoke = page.QuerySelector("tbody form")!.GetAttribute("action")!;
+        var revoke = page.QuerySelectorAll("tbody tr").First(r => r.TextContent.Contains("test", StringComparison.Ordinal)).QuerySelector("form")!.GetAttribute("action")!;
         await ines.Post("/school/tokens", revoke);
         Assert.Equal(HttpStatusCode.Unauthorized, (await Ask("{}", token)).Status);
         Assert.Equal(HttpStatusCode.Unauthorized, (await Ask("{}", "ll_guess")).Status);

@@ -42,7 +42,6 @@ public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns run
             zone = school.TimeZone,
             drives = CanPlan,
         }, MatJson.Options);
-        Response.Headers.CacheControl = "no-store";
         return Page();
     }
 
@@ -50,7 +49,7 @@ public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns run
     public async Task<IActionResult> OnGetEventsAsync()
     {
         var run = await Db.Runs.AsNoTracking().Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == Id, Cancel);
-        return run is null ? NotFound() : new JsonResult(new { now = Time.GetUtcNow().ToUnixTimeMilliseconds(), events = run.Events }, MatJson.Options);
+        return run is null ? NotFound() : new JsonResult(new { now = Time.GetUtcNow().ToUnixTimeMilliseconds(), events = run.Events.OrderBy(e => e.At) }, MatJson.Options);
     }
 
     /// <summary>Keeps events from a device.</summary>

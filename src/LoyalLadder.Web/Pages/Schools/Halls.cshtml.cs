@@ -13,10 +13,10 @@ public sealed class HallsModel(LadderContext db, TimeProvider time) : SchoolPage
         [Required(ErrorMessage = "Give it a name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
         public string Name { get; set; } = "";
 
-        [Range(3, 100, ErrorMessage = "3 to 100 metres.")]
+        [Range(typeof(decimal), "3", "100", ParseLimitsInInvariantCulture = true, ConvertValueInInvariantCulture = true, ErrorMessage = "3 to 100 metres.")]
         public decimal Length { get; set; } = 12;
 
-        [Range(2, 100, ErrorMessage = "2 to 100 metres.")]
+        [Range(typeof(decimal), "2", "100", ParseLimitsInInvariantCulture = true, ConvertValueInInvariantCulture = true, ErrorMessage = "2 to 100 metres.")]
         public decimal Width { get; set; } = 9;
 
         [Range(0, 99, ErrorMessage = "0 to 99 bags.")]

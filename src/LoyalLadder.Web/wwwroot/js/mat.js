@@ -334,4 +334,9 @@ send();
 setInterval(draw, 200);
 setInterval(send, 2500);
 setInterval(follow, 2000);
-navigator.serviceWorker?.register('/mat-worker.js', { scope: '/mat/' }).catch(() => { /* without it only a reload needs the network */ });
+
+// so that a reload works while the network is away, this page and what it is made of are held on the device
+navigator.serviceWorker?.register('/mat-worker.js', { scope: '/mat/' })
+  .then(() => caches.open('loyal-ladder-mat'))
+  .then(held => held.addAll([location.pathname, ...performance.getEntriesByType('resource').map(r => r.name).filter(n => /\.(css|js|woff2|svg)$/.test(n))]))
+  .catch(() => { /* without it only a reload needs the network */ });

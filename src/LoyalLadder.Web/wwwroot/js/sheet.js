@@ -23,17 +23,31 @@ function settle(focus) {
   if (row) choose(row, focus);
 }
 
+// keys pressed while a change is under way wait for it, so that none is lost and each finds its line
+let busy = false;
+const waiting = [];
+function next() {
+  busy = false;
+  while (!busy && waiting.length > 0) keys[waiting.shift()]();
+}
+
 let typing = false;
-document.addEventListener('htmx:beforeRequest', () => { typing = document.activeElement === quick(); });
-document.addEventListener('htmx:afterSwap', e => {
-  if (e.detail.target?.id !== 'live' && e.target.id !== 'live') return;
+document.addEventListener('htmx:beforeRequest', e => {
+  typing = document.activeElement === quick();
+  busy ||= e.detail.target?.id === 'live';
+});
+for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) document.addEventListener(failure, next);
+// behind settling, which sets the classes of what came anew
+document.addEventListener('htmx:afterSettle', e => {
+  if (e.target.id !== 'live') return;
   settle(!typing);
+  queueMicrotask(next);
   if (!typing) return;
   if (!document.querySelector('#live .said.stop')) { quick().value = ''; document.getElementById('matches').replaceChildren(); }
   quick().focus();
 });
 
-const press = selector => { const it = (chosen() ?? document).querySelector(selector); it?.click(); return Boolean(it); };
+const press = selector => chosen()?.querySelector(selector)?.click();
 const move = by => {
   const all = rows();
   const at = all.indexOf(chosen());
@@ -62,7 +76,8 @@ document.addEventListener('keydown', e => {
   if (e.key === 'Enter' && e.target.closest('button, a')) return;
   if (!(e.key in keys)) return;
   e.preventDefault();
-  keys[e.key]();
+  if (busy) waiting.push(e.key);
+  else keys[e.key]();
 });
 
 function editKeys(e) {

@@ -1,0 +1,128 @@
+using System.Globalization;
+using LoyalLadder.Data.Demo;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Support.UI;
+
+namespace LoyalLadder.Web.Tests.Browser;
+
+/// <summary>A headless Chromium on one site, worked as a person works it: by keys, by what is shown, waiting for what changes.</summary>
+internal sealed class Screen : IDisposable
+{
+    private static readonly string Axe = File.ReadAllText(AxePath());
+
+    private readonly string _profile = Directory.CreateTempSubdirectory("ladder-chrome-").FullName;
+    private readonly ChromeDriver _driver;
+    private readonly Uri _site;
+
+    public Screen(Uri site, int width = 1280, int height = 800)
+    {
+        _site = site;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+            "--disable-dev-shm-usage", "--force-prefers-reduced-motion", $"--user-data-dir={_profile}", $"--window-size={width},{height}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
+        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options, TimeSpan.FromSeconds(60));
+    }
+
+    public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head)
+    {
+        var screen = new Screen(server.Address);
+        screen.Go("/sign-in");
+        screen.Type("#Email", email);
+        screen.Type("#Password", TestDatabase.Password + Keys.Enter);
+        screen.Until(() => screen.Path == "/");
+        return screen;
+    }
+
+    public string Path => new Uri(_driver.Url).AbsolutePath;
+
+    public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_site, path));
+
+    public void Reload() => _driver.Navigate().Refresh();
+
+    public T Wait<T>(Func<T?> found)
+    {
+        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(20)) { PollingInterval = TimeSpan.FromMilliseconds(40) };
+        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException), typeof(ElementNotInteractableException), typeof(ElementClickInterceptedException));
+        return wait.Until(_ => found())!;
+    }
+
+    public void Until(Func<bool> holds) => Wait(() => holds() ? this : null);
+
+    public IWebElement Find(string css) => Wait(() => _driver.FindElement(By.CssSelector(css)));
+
+    public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
+
+    public string Text(string css) => Run($"return document.querySelector({Quoted(css)})?.textContent.trim() ?? ''");
+
+    public List<string> Texts(string css) => [.. _driver.FindElements(By.CssSelector(css)).Select(e => e.Text.Trim())];
+
+    public void Click(string css) => Wait(() => { _driver.FindElement(By.CssSelector(css)).Click(); return this; });
+
+    public void Type(string css, string text) => Find(css).SendKeys(text);
+
+    public void Fill(string css, string text)
+    {
+        Find(css).Clear();
+        Type(css, text);
+    }
+
+    public void Choose(string css, string words) => new SelectElement(Find(css)).SelectByText(words, partialMatch: true);
+
+    /// <summary>Keys to whatever has the focus, as a hand on the keyboard gives them.</summary>
+    public void Press(string keys) => _driver.SwitchTo().ActiveElement().SendKeys(keys);
+
+    public string Run(string script) => Convert.ToString(_driver.ExecuteScript(script), CultureInfo.InvariantCulture) ?? "";
+
+    /// <summary>Sets a field's value at once, for text too long to type.</summary>
+    public void Paste(string css, string text) => _driver.ExecuteScript("arguments[0].value = arguments[1]", Find(css), text);
+
+    /// <summary>No serious or critical finding of axe-core on the page as it stands.</summary>
+    public void IsAccessible(string where)
+    {
+        // through the debugger, which the page's content policy does not bind
+        _driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?> { ["expression"] = Axe });
+        var found = (Dictionary<string, object?>?)_driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?>
+        {
+            ["expression"] = "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
+            ["awaitPromise"] = true, ["returnByValue"] = true,
+        });
+        var result = (Dictionary<string, object?>)found!["result"]!;
+        Assert.Equal($"{where}: []", $"{where}: {result["value"]}");
+    }
+
+    /// <summary>Nothing was blocked by the content policy and no script failed.</summary>
+    public void HasNoScriptErrors()
+    {
+        // an answer of 4xx or 5xx is logged by the browser too; what it means is checked where it is provoked
+        var errors = _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message).Where(m => !m.Contains("Failed to load resource", StringComparison.Ordinal)).ToList();
+        Assert.Equal("", string.Join('\n', errors));
+    }
+
+    private static string Quoted(string text) => System.Text.Json.JsonSerializer.Serialize(text);
+
+    private static string AxePath()
+    {
+        for (var folder = new DirectoryInfo(AppContext.BaseDirectory); folder is not null; folder = folder.Parent)
+        {
+            var path = System.IO.Path.Combine(folder.FullName, "src", "LoyalLadder.Web", "node_modules", "axe-core", "axe.min.js");
+            if (File.Exists(path)) return path;
+        }
+        throw new FileNotFoundException("axe-core is restored when LoyalLadder.Web is built.");
+    }
+
+    public void Dispose()
+    {
+        _driver.Quit();
+        _driver.Dispose();
+        try
+        {
+            Directory.Delete(_profile, recursive: true);
+        }
+        catch (IOException)
+        {
+            // the browser may still be letting go of its files
+        }
+    }
+}

@@ -1,0 +1,39 @@
+using BenchmarkDotNet.Attributes;
+using BenchmarkDotNet.Running;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+
+// the benchmarks of the core: dotnet run -c Release --project bench/LoyalLadder.Bench
+BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);
+
+/// <summary>Reading and timing a sheet of forty lines, and looking for a technique.</summary>
+[MemoryDiagnoser]
+public class SheetBenchmarks
+{
+    private static readonly Catalogue Catalogue = CatalogueFile.Shipped();
+    private static readonly SheetReader Reader = new(Catalogue, NamingSchool.Generic);
+    private static readonly LessonSetting Setting = new() { Band = AgeBand.Adults, Heads = 16, Minutes = 60, Bags = 4 };
+
+    /// <summary>As typed: bullets, capitals, doses in every manner.</summary>
+    private static readonly string Typed = "# Forty lines\n" + string.Concat(Enumerable.Repeat(
+        "• 20 jumping jacks\n• LUNGES 10x each side\njab, cross, lead hook, rear low kick  pairs 10/side steady  [kick pads] must\nfront kick 5 per leg slow, then 5 per leg fast\n" +
+        "round kick - knee up, turn, kick. NEW 6 each leg\nclinch + knees 3 x 90 secs (30 off)\nwibble wobble 10 reps\nMae-geri (kekomi for brown) 10/side brisk\n   brown: mae-geri kekomi, mawashi-geri 10/side brisk\n" +
+        "Push-ups 2 x 10, rest 30s\nwater 1 min\n", 4));
+
+    private static readonly string Written = new SheetWriter(Reader).Write(Reader.Read(Typed).Plan);
+
+    /// <summary>What pasting costs.</summary>
+    [Benchmark(Baseline = true)]
+    public int ReadAndClockTypedSheet() => LessonClock.Time(Reader.Read(Typed).Plan, Setting).TotalSeconds;
+
+    /// <summary>What every later look at the sheet costs.</summary>
+    [Benchmark]
+    public int ReadAndClockWrittenSheet() => LessonClock.Time(Reader.Read(Written).Plan, Setting).TotalSeconds;
+
+    [Benchmark]
+    public int SearchUnderAnyName() => Catalogue.Search("mawashi", NamingSchool.Korean).Count();
+
+    [Benchmark]
+    public int ClosestNames() => Catalogue.Closest("rond kik").Count();
+}

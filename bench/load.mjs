@@ -27,7 +27,7 @@ const cookie = signedIn.cookies.map(c => c.split(';')[0]).join('; ');
 const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec((await call('/', { cookie })).text)[1];
 
 for (const path of [sheet, '/', '/material?q=mawashi', '/diary']) {
-  for (let i = 0; i < 100; i++) await call(path, { cookie });
+  for (let i = 0; i < 600; i++) await call(path, { cookie });
   const times = [];
   let left = requests;
   let bad = 0;

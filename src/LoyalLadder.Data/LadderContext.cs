@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 namespace LoyalLadder.Data;
 
 /// <summary>The database. Every query sees the rows of the scope's school only, and every saved row is stamped with it.</summary>
-public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time)
+public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time, SchoolFactsMemory memory)
     : IdentityUserContext<AppUser, Guid>(options), IDataProtectionKeyContext
 {
     private const string SchoolKey = nameof(SchoolRow.SchoolId);
@@ -171,10 +171,17 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         });
     }
 
-    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
-        foreach (var entry in ChangeTracker.Entries()) Stamp(entry);
-        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        var changesFacts = false;
+        foreach (var entry in ChangeTracker.Entries())
+        {
+            Stamp(entry);
+            changesFacts |= entry.Entity is School or Hall or KitItem or AppUser && entry.State != EntityState.Unchanged;
+        }
+        var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        if (changesFacts) memory.Forget(SchoolId);
+        return saved;
     }
 
     private void Stamp(EntityEntry entry)

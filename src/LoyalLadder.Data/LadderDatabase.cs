@@ -1,6 +1,8 @@
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
 
 namespace LoyalLadder.Data;
 
@@ -9,8 +11,10 @@ public static class LadderDatabase
 {
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
-        services.AddScoped<SchoolScope>();
-        services.AddDbContext<LadderContext>(options => Configure(options, connection));
+        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>();
+        // the same few queries come again and again: PostgreSQL plans each once a connection
+        var prepared = new NpgsqlConnectionStringBuilder(connection) { MaxAutoPrepare = 100, AutoPrepareMinUsages = 2 }.ConnectionString;
+        services.AddDbContext<LadderContext>(options => Configure(options, prepared));
         return services;
     }
 
@@ -26,6 +30,6 @@ public sealed class LadderContextFactory : IDesignTimeDbContextFactory<LadderCon
     {
         var options = new DbContextOptionsBuilder<LadderContext>();
         LadderDatabase.Configure(options, "Host=localhost;Database=design");
-        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
+        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System));
     }
 }

@@ -35,7 +35,7 @@ internal static class TestDatabase
         var unpooled = Connection(name) + ";Pooling=false";
         var options = new DbContextOptionsBuilder<LadderContext>();
         LadderDatabase.Configure(options, unpooled);
-        await using (var db = new LadderContext(options.Options, new SchoolScope(), TimeProvider.System)) await db.Database.MigrateAsync();
+        await using (var db = new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new Data.Schools.SchoolFactsMemory(TimeProvider.System))) await db.Database.MigrateAsync();
         if (!withDemo) return name;
         await using var application = new LadderServer(unpooled);
         await using var scope = application.Services.CreateAsyncScope();

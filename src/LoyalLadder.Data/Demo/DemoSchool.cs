@@ -15,7 +15,7 @@ namespace LoyalLadder.Data.Demo;
 /// An invented school in an old net loft: halls, people, classes, twelve weeks of lessons run and logged, and a day to plan.
 /// Everything goes through what users' own input goes through, with dates relative to today.
 /// </summary>
-public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers readers, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
+public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers readers, OwnSchool own, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
 {
     public const int Weeks = 12;
 
@@ -131,7 +131,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
     private async Task Teach(School school, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, readers, clock);
+        var sheets = new LessonSheets(db, own, readers, clock);
         var runs = new LessonRuns(db, sheets, clock);
         var logs = new LessonLogs(db, scope, sheets, runs, clock);
         var today = SchoolTime.Today(school, time);

@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
@@ -21,23 +22,23 @@ public abstract record SheetEdit
 }
 
 /// <summary>Lessons and their sheets: beginning one, reading it, and every edit of a line. All typed text is read by the one sheet reader.</summary>
-public sealed class LessonSheets(LadderContext db, Readers readers, TimeProvider time)
+public sealed class LessonSheets(LadderContext db, OwnSchool own, Readers readers, TimeProvider time)
 {
     /// <summary>A lesson with its sheet; null when this school has none of that key.</summary>
     public async Task<OpenSheet?> Open(Guid lessonId, CancellationToken cancel)
     {
-        var lesson = await db.Lessons.AsNoTracking().Include(l => l.Class).Include(l => l.Hall).Include(l => l.Teacher)
-            .FirstOrDefaultAsync(l => l.Id == lessonId, cancel);
+        var lesson = await db.Lessons.AsNoTracking().Include(l => l.Class).FirstOrDefaultAsync(l => l.Id == lessonId, cancel);
         if (lesson is null) return null;
-        var school = await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel);
+        var facts = await own.Facts(cancel);
+        lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
+        lesson.Teacher = facts.Staff.FirstOrDefault(u => u.Id == lesson.TeacherId);
         var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel);
-        var kit = await db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(cancel);
-        return OpenSheet.Of(lesson, school, rows, kit, readers.For(school.Naming));
+        return OpenSheet.Of(lesson, facts.School, rows, facts.Kit, readers);
     }
 
     /// <summary>The reader for this school's names.</summary>
     public async Task<SheetReader> Reader(CancellationToken cancel) =>
-        readers.For(await db.Schools.Where(s => s.Id == db.SchoolId).Select(s => s.Naming).SingleAsync(cancel));
+        readers.For((await own.Facts(cancel)).School.Naming);
 
     /// <summary>Begins a lesson for a class on a day, from a pasted sheet or empty.</summary>
     /// <returns>The lesson, or null with the reason why the text was refused.</returns>

@@ -27,9 +27,9 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
     }
 
     /// <summary>Reads and times rows.</summary>
-    public static OpenSheet Of(Lesson lesson, School school, IReadOnlyList<SheetLine> rows, IEnumerable<KitItem> kit, SheetReader reader)
+    public static OpenSheet Of(Lesson lesson, School school, IReadOnlyList<SheetLine> rows, IEnumerable<KitItem> kit, Readers readers)
     {
-        var entries = rows.SelectMany(r => reader.ReadEntries(r.Text).Select(e => (Row: r, Entry: e))).ToList();
+        var entries = rows.SelectMany(r => readers.Row(r.Text, school.Naming).Select(e => (Row: r, Entry: e))).ToList();
         var head = new LessonHead
         {
             Title = lesson.Title.Length == 0 ? null : lesson.Title,

@@ -5,10 +5,9 @@ using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Web.Access;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Api;
 
@@ -68,14 +67,13 @@ public static class LessonsApi
         .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
         .Produces<ApiErrors>(StatusCodes.Status422UnprocessableEntity);
 
-    private static async Task<IResult> Clock(HttpContext context, LadderContext db, Readers readers, CancellationToken cancel)
+    private static async Task<IResult> Clock(HttpContext context, OwnSchool own, Readers readers, CancellationToken cancel)
     {
         var (request, refusal) = await Read(context.Request, cancel);
         if (request is null) return refusal!;
         var errors = Errors(request);
         if (errors.Count > 0) return Refuse(errors);
-        var school = await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel);
-        var kit = await db.KitItems.AsNoTracking().ToListAsync(cancel);
+        var (school, _, kit, _) = await own.Facts(cancel);
         var reader = readers.For(school.Naming);
         var reading = reader.Read(request.Sheet);
         if (reading.Refusal is { } said) return Refuse([new ApiError("sheet", null, null, said)]);

@@ -2,7 +2,6 @@ using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages;
 
@@ -21,9 +20,10 @@ public abstract class RoomPage(LadderContext db, TimeProvider time) : PageModel
 
     protected bool IsPart => Request.Headers.ContainsKey("HX-Request");
 
-    private School? _school;
+    /// <summary>The school with its halls, kit and people, as they were a few seconds ago at most.</summary>
+    public Task<SchoolFacts> Facts() => HttpContext.RequestServices.GetRequiredService<OwnSchool>().Facts(Cancel);
 
-    public async Task<School> School() => _school ??= await Db.Schools.AsNoTracking().SingleAsync(s => s.Id == Db.SchoolId, Cancel);
+    public async Task<School> School() => (await Facts()).School;
 
     public async Task<DateOnly> Today() => SchoolTime.Today(await School(), Time);
 

@@ -20,7 +20,9 @@ internal sealed partial class LineReader(MoveReader moves)
         if (rest.IndexOf("-- ", StringComparison.Ordinal) is >= 0 and var dashes && (dashes == 0 || rest[dashes - 1] == ' '))
             (rest, remark) = (rest[..dashes], rest[(dashes + 3)..].Trim());
         (rest, var kit) = Kit(rest);
-        return content is null ? Free(text, rest, kit, remark) : [Verbatim(content, rest, kit, remark)];
+        if (content is null) return Free(text, rest, kit, remark);
+        var line = Verbatim(content, rest, kit, remark);
+        return [line.Problem is null ? line : AsTyped(text, line.Problem)];
     }
 
     /// <summary>Content in double quotes is taken as it stands; a quote inside is written twice.</summary>
@@ -47,11 +49,14 @@ internal sealed partial class LineReader(MoveReader moves)
         foreach (var item in Items(tokens))
         {
             var line = FromItem(rest, tokens, item, kit, remark);
-            if (line.Problem is not null && line.Dose is null) return [line with { Content = Clip(text), Moves = Combination.Nothing, Kit = [], Remark = null }];
+            if (line.Problem is not null && line.Dose is null) return [AsTyped(text, line.Problem)];
             if (line.Content.Length > 0 || line.Dose is not null || lines.Count == 0) lines.Add(line);
         }
         return lines;
     }
+
+    /// <summary>A line whose dose cannot be keeps every character.</summary>
+    private static LessonLine AsTyped(string text, string problem) => new() { Content = Clip(text), Moves = Combination.Nothing, Problem = problem };
 
     // ---- items ----
 

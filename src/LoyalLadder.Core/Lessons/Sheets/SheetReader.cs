@@ -94,7 +94,16 @@ public sealed partial class SheetReader
 
         private void Add(SheetEntry entry, int line) => _entries.Add((entry, line));
 
-        private bool HasAmount(string text) => reader._lines.Read(text).Exists(l => l.Dose is not null || l.Problem is not null);
+        private bool HasAmount(string text) => Things(text).Exists(l => l.Dose is not null || l.Problem is not null);
+
+        /// <summary>The things on a line; the last one looked at is remembered, since several questions are asked of each.</summary>
+        private List<LessonLine> Things(string text)
+        {
+            if (_last.Text != text) _last = (text, reader._lines.Read(text));
+            return _last.Things;
+        }
+
+        private (string? Text, List<LessonLine> Things) _last = (null, []);
 
         private bool TakeTitle(string title)
         {
@@ -132,7 +141,7 @@ public sealed partial class SheetReader
         private bool TakePreamble(TypedLine line)
         {
             if (line.HasBullet || _entries.Exists(e => e.Entry is not Note)) return false;
-            var things = reader._lines.Read(Bracketed().Replace(line.Text, " "));
+            var things = Things(Bracketed().Replace(line.Text, " "));
             var isLong = things is [{ Dose: TimedDose { Seconds: >= 20 * 60, Rounds: 1 } }];
             if (!isLong && things.Exists(t => t.Dose is not null || t.Problem is not null)) return false;
             if (things.Exists(t => t.Moves.IsKnown)) return false;
@@ -215,7 +224,7 @@ public sealed partial class SheetReader
         {
             if (line.Indent <= _header.Indent) _header = (Inherited.Nothing, int.MaxValue);
             var heading = line.Indent > _segment.Indent ? _segment.Said : Inherited.Nothing;
-            foreach (var thing in reader._lines.Read(WithoutOrdinal(line.Text)))
+            foreach (var thing in Things(WithoutOrdinal(line.Text)))
                 Add(_header.Said.Onto(heading.Onto(thing)), line.Number);
             _lastIndent = line.Indent;
         }

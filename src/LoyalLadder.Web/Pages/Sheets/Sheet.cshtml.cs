@@ -228,8 +228,9 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
         Checks = [.. LessonChecks.Of(sheet.Clock)];
         Tally = LessonTally.Of(sheet.Clock);
         if (IsPart || !CanPlan) return true;
-        Halls = [.. (await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel)).Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
-        Teachers = [.. (await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel)).Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
+        var facts = await Facts();
+        Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
+        Teachers = [.. facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
         var lesson = sheet.Lesson;
         if (!keepHead)
             Head = new HeadForm { Title = lesson.Title, Focus = lesson.Focus, Heads = lesson.Heads, Minutes = lesson.Minutes, Start = lesson.Start, Date = lesson.Date, HallId = lesson.HallId, TeacherId = lesson.TeacherId };

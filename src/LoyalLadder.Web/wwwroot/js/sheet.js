@@ -116,6 +116,14 @@ document.addEventListener('click', e => {
   if (row && !e.target.closest('a, button, textarea')) choose(row);
 });
 
+// every button of the live part is a plain form button; with scripts its answer replaces the live part
+document.addEventListener('submit', e => {
+  const to = e.submitter?.getAttribute('formaction');
+  if (e.target !== live() || !to) return;
+  e.preventDefault();
+  window.htmx.ajax('POST', location.pathname + to, { source: live(), target: '#live', swap: 'outerHTML show:none' });
+});
+
 // a whole sheet pasted into the quick line keeps its lines
 document.addEventListener('paste', e => {
   const words = e.clipboardData?.getData('text') ?? '';

@@ -17,7 +17,8 @@ internal static partial class HeadReader
         foreach (var piece in text.Split(['·', '|', ';', '•'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
             if (piece == "-") continue;
-            var with = Facts(piece, head);
+            // a name such as 'Little Gulls' tells nothing of ages here
+            var with = piece.Any(char.IsAsciiDigit) || AgeBands.Read(piece.ToLowerInvariant()) is not null ? Facts(piece, head) : head;
             if (with != head) head = with;
             else if (TimeOnly.TryParseExact(piece, "H:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var start)) head = head with { Start = start };
             else head = head with { Class = head.Class is null ? piece : $"{head.Class}, {piece}" };

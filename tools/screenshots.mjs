@@ -54,7 +54,7 @@ const views = {
   async technique() { await go('/material/round-kick'); await shot('technique'); },
   async diary() { await go('/diary'); await shot('diary'); },
   async log() { await go('/'); await go(await href('a[href^="/diary/"]', 'Petrels')); await shot('log'); },
-  async school() { await go('/school/ranks'); await shot('school'); },
+  async ranks() { await go('/school/ranks'); await shot('ranks'); },
   async classes() { await go('/school/classes'); await shot('classes'); },
   async mat() {
     await go('/');

@@ -17,12 +17,22 @@ internal sealed partial class LineReader(MoveReader moves)
     {
         var (content, rest) = Quoted(text);
         var remark = "";
-        if (rest.IndexOf("-- ", StringComparison.Ordinal) is >= 0 and var dashes && (dashes == 0 || rest[dashes - 1] == ' '))
-            (rest, remark) = (rest[..dashes], rest[(dashes + 3)..].Trim());
+        if (RemarkAt(rest) is { } dashes) (rest, remark) = (rest[..dashes], rest[(dashes + 3)..].Trim());
         (rest, var kit) = Kit(rest);
         if (content is null) return Free(text, rest, kit, remark);
         var line = Verbatim(content, rest, kit, remark);
         return [line.Problem is null ? line : AsTyped(text, line.Problem)];
+    }
+
+    /// <summary>Where ' -- ' sets a remark apart; inside the brackets of kit it does not.</summary>
+    private static int? RemarkAt(string text)
+    {
+        for (var at = text.IndexOf("-- ", StringComparison.Ordinal); at >= 0; at = text.IndexOf("-- ", at + 1, StringComparison.Ordinal))
+        {
+            if (at > 0 && text[at - 1] != ' ') continue;
+            if (!KitBrackets().Matches(text).Any(m => m.Index < at && at < m.Index + m.Length)) return at;
+        }
+        return null;
     }
 
     /// <summary>Content in double quotes is taken as it stands; a quote inside is written twice.</summary>

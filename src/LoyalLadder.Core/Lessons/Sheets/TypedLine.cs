@@ -25,7 +25,7 @@ internal static partial class Typed
             var line = Quoting().Replace(raw, "");
             var indent = line.Length - line.TrimStart().Length;
             line = line.Trim();
-            var bare = line.StartsWith('"') || line.StartsWith('#') ? line : Bullet().Replace(line, "");
+            var bare = Bare(line);
             if (bare.Length == 0)
             {
                 blankAbove = true;
@@ -35,6 +35,18 @@ internal static partial class Typed
             blankAbove = false;
         }
         return lines;
+    }
+
+    /// <summary>A line without what stands before its words; marks may stand behind marks ('- > 1. jab').</summary>
+    private static string Bare(string line)
+    {
+        while (line.Length > 0 && line[0] is not ('"' or '#'))
+        {
+            var less = Quoting().Replace(Bullet().Replace(line, ""), "").Trim();
+            if (less.Length == line.Length) break;
+            line = less;
+        }
+        return line;
     }
 
     private static string Plain(string text)

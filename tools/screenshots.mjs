@@ -50,6 +50,8 @@ const views = {
     
     await shot('sheet');
   },
+  async bench() { await go('/bench?c=' + encodeURIComponent('jab, cross, lead hook, rear low kick | cross (body), lead hook, rear overhand (step left)') + '&beat=4'); await shot('bench'); },
+  async numbered() { await go('/material?show=combinations'); await shot('combinations'); },
   async material() { await go('/material?q=mawashi'); await shot('material'); },
   async technique() { await go('/material/round-kick'); await shot('technique'); },
   async diary() { await go('/diary'); await shot('diary'); },

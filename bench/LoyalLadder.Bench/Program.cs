@@ -1,7 +1,9 @@
 using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Running;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 // the benchmarks of the core: dotnet run -c Release --project bench/LoyalLadder.Bench
@@ -12,7 +14,7 @@ BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);
 public class SheetBenchmarks
 {
     private static readonly Catalogue Catalogue = CatalogueFile.Shipped();
-    private static readonly SheetReader Reader = new(Catalogue, NamingSchool.Generic);
+    private static readonly SheetReader Reader = new(new Vocabulary(Catalogue, NamingSchool.Generic));
     private static readonly LessonSetting Setting = new() { Band = AgeBand.Adults, Heads = 16, Minutes = 60, Bags = 4 };
 
     /// <summary>As typed: bullets, capitals, doses in every manner.</summary>
@@ -30,6 +32,24 @@ public class SheetBenchmarks
     /// <summary>What every later look at the sheet costs.</summary>
     [Benchmark]
     public int ReadAndClockWrittenSheet() => LessonClock.Time(Reader.Read(Written).Plan, Setting).TotalSeconds;
+
+    /// <summary>Fifteen counts, as the notation has them.</summary>
+    private const string Fifteen = "jab, cross, lead hook, rear low kick, lead push kick | jab, cross (step in), lead hook (body), rear uppercut, lead hook | cross (step back), lead round kick (slide in), cross (step back), rear front kick, rear round kick";
+
+    private static readonly NotationReader Notation = new(new Vocabulary(Catalogue, NamingSchool.Generic));
+    private static readonly Combination FifteenCounts = Notation.Read(Fifteen).Combination!;
+    private static readonly Tracer Tracer = new(Catalogue);
+
+    /// <summary>At most 50 microseconds, for 20,000 a second.</summary>
+    [Benchmark]
+    public double TraceFifteenCounts() => Tracer.Trace(FifteenCounts, Lead.Left, AgeBand.Adults).DriftMetres;
+
+    [Benchmark]
+    public int ReadFifteenCounts() => Notation.Read(Fifteen).Combination!.BeatCount;
+
+    /// <summary>The slowest kind of bad notation: unknown names, for each of which the closest are looked for.</summary>
+    [Benchmark]
+    public int RefuseUnknownNames() => Notation.Read(string.Concat(Enumerable.Repeat("wibble wobble, ", 130))).Errors.Count;
 
     [Benchmark]
     public int SearchUnderAnyName() => Catalogue.Search("mawashi", NamingSchool.Korean).Count();

@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
@@ -26,6 +27,10 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<ClassGroup> Classes => Set<ClassGroup>();
     public DbSet<Enrolment> Enrolments => Set<Enrolment>();
     public DbSet<Student> Students => Set<Student>();
+    public DbSet<NumberedCombination> NumberedCombinations => Set<NumberedCombination>();
+    public DbSet<CombinationChange> CombinationChanges => Set<CombinationChange>();
+    public DbSet<SchoolTechnique> SchoolTechniques => Set<SchoolTechnique>();
+    public DbSet<Requirement> Requirements => Set<Requirement>();
     public DbSet<Lesson> Lessons => Set<Lesson>();
     public DbSet<SheetLine> SheetLines => Set<SheetLine>();
     public DbSet<LessonRun> Runs => Set<LessonRun>();
@@ -50,12 +55,18 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             e.Property(s => s.TimeZone).HasMaxLength(60);
             e.Property(s => s.Policy).HasMaxLength(4000);
             e.Property(s => s.Naming).HasConversion<string>().HasMaxLength(20);
+            e.Property(s => s.Numbers).HasMaxLength(400);
+            e.Property(s => s.BuildUp).HasConversion<string>().HasMaxLength(20);
+            e.Property(s => s.Sides).HasConversion<string>().HasMaxLength(20);
             e.Property(s => s.Counting).HasConversion<string>().HasMaxLength(20);
         });
         builder.Entity<AppUser>(e =>
         {
             e.Property(u => u.DisplayName).HasMaxLength(80);
             e.Property(u => u.Role).HasConversion<string>().HasMaxLength(20);
+            e.Property(u => u.Naming).HasConversion<string>().HasMaxLength(20);
+            e.Property(u => u.Sides).HasConversion<string>().HasMaxLength(20);
+            e.Property(u => u.OwnLead).HasConversion<string>().HasMaxLength(10);
             e.HasIndex(u => u.SchoolId);
             e.HasOne<School>().WithMany().HasForeignKey(u => u.SchoolId);
         });
@@ -77,6 +88,41 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             e.Property(r => r.Name).HasMaxLength(80);
             e.Property(r => r.Colour).HasMaxLength(7);
             e.HasOne(r => r.Track).WithMany(t => t.Ranks).HasForeignKey(r => r.TrackId);
+        });
+        Own<NumberedCombination>(builder, e =>
+        {
+            e.Property(c => c.Number).HasMaxLength(12);
+            e.HasIndex(c => new { c.SchoolId, c.Number }).IsUnique();
+            e.Property(c => c.Kind).HasConversion<string>().HasMaxLength(20);
+            e.Property(c => c.LeastBand).HasConversion<string>().HasMaxLength(10);
+            e.Property(c => c.Name).HasMaxLength(80);
+            e.Property(c => c.Notation).HasMaxLength(NumberedCombination.LongestNotation);
+            e.Property(c => c.OtherReading).HasMaxLength(NumberedCombination.LongestNotation);
+            e.Property(c => c.Versions).HasMaxLength(NumberedCombination.LongestNotation * 2);
+            e.Property(c => c.ControlRule).HasMaxLength(NumberedCombination.LongestWords);
+            e.Property(c => c.Cautions).HasMaxLength(NumberedCombination.LongestWords);
+            e.Property(c => c.Notes).HasMaxLength(NumberedCombination.LongestWords);
+            e.HasOne(c => c.Rank).WithMany().HasForeignKey(c => c.RankId).OnDelete(DeleteBehavior.SetNull);
+            e.HasMany(c => c.Changes).WithOne().HasForeignKey(c => c.CombinationId);
+        });
+        Own<CombinationChange>(builder, e =>
+        {
+            e.Property(c => c.Name).HasMaxLength(80);
+            e.Property(c => c.Notation).HasMaxLength(NumberedCombination.LongestNotation);
+            e.Property(c => c.OtherReading).HasMaxLength(NumberedCombination.LongestNotation);
+            e.Property(c => c.Versions).HasMaxLength(NumberedCombination.LongestNotation * 2);
+        });
+        Own<SchoolTechnique>(builder, e =>
+        {
+            e.Property(t => t.TechniqueId).HasMaxLength(60);
+            e.Property(t => t.Row).HasColumnType("jsonb");
+            e.HasIndex(t => new { t.SchoolId, t.TechniqueId }).IsUnique();
+        });
+        Own<Requirement>(builder, e =>
+        {
+            e.Property(r => r.TechniqueId).HasMaxLength(60);
+            e.HasOne(r => r.Rank).WithMany().HasForeignKey(r => r.RankId);
+            e.HasOne(r => r.Combination).WithMany().HasForeignKey(r => r.CombinationId);
         });
         Own<ClassGroup>(builder, e =>
         {
@@ -177,7 +223,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         foreach (var entry in ChangeTracker.Entries())
         {
             Stamp(entry);
-            changesFacts |= entry.Entity is School or Hall or KitItem or AppUser && entry.State != EntityState.Unchanged;
+            changesFacts |= entry.Entity is School or Hall or KitItem or AppUser or NumberedCombination or SchoolTechnique && entry.State != EntityState.Unchanged;
         }
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
         if (changesFacts) memory.Forget(SchoolId);

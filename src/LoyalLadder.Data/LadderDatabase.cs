@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -11,7 +12,7 @@ public static class LadderDatabase
 {
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
-        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>();
+        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>().AddSingleton<SchoolMaterials>();
         // the same few queries come again and again: PostgreSQL plans each once a connection
         var prepared = new NpgsqlConnectionStringBuilder(connection) { MaxAutoPrepare = 100, AutoPrepareMinUsages = 2 }.ConnectionString;
         services.AddDbContext<LadderContext>(options => Configure(options, prepared));

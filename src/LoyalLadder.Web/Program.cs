@@ -4,6 +4,7 @@ using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
@@ -28,9 +29,8 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
-builder.Services.AddSingleton<Readers>();
 builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<TechniqueBook>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)
@@ -90,6 +90,7 @@ app.UseMiddleware<SchoolScopeMiddleware>();
 app.UseAntiforgery();
 app.MapRazorPages().WithStaticAssets();
 app.MapLessonsApi();
+app.MapCombinationsApi();
 app.MapOpenApi().AllowAnonymous();
 app.MapGet("/health", async (LadderContext db, CancellationToken cancel) => await db.Database.CanConnectAsync(cancel) ? Results.Text("well") : Results.StatusCode(503)).AllowAnonymous();
 

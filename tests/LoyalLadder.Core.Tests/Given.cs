@@ -1,6 +1,8 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests;
@@ -10,7 +12,19 @@ internal static class Given
 {
     public static Catalogue Catalogue { get; } = CatalogueFile.Shipped();
 
-    public static SheetReader Reader { get; } = new(Catalogue, NamingSchool.Generic);
+    public static Vocabulary Words { get; } = new(Catalogue, NamingSchool.Generic);
+
+    public static SheetReader Reader { get; } = new(Words);
+
+    public static Tracer Tracer { get; } = new(Catalogue);
+
+    public static Combination Combination(string notation)
+    {
+        var reading = new NotationReader(Words).Read(notation);
+        return reading.Combination ?? throw new InvalidOperationException($"{notation}: {string.Join(' ', reading.Errors)}");
+    }
+
+    public static Trace Trace(string notation, Lead lead = Lead.Left, AgeBand band = AgeBand.Adults) => Tracer.Trace(Combination(notation), lead, band);
 
     public static SheetWriter Writer { get; } = new(Reader);
 

@@ -1,26 +1,20 @@
+using System.Buffers;
 using System.Collections.Frozen;
+using System.Globalization;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Combinations;
 
 /// <summary>
-/// Reads the words of a lesson line as moves: names divided by commas, arrows, 'then', <c>&amp;</c>, <c>+</c> or a slash, or
-/// simply one after the other. Never fails: what it does not know stays as an element without a technique.
+/// Reads the words of a lesson line as moves. Words in the notation of combinations are read as such; else names divided by
+/// commas, arrows, 'then', <c>&amp;</c>, <c>+</c> or a slash, or simply one after the other. Never fails: what it does not know
+/// stays as an element without a technique.
 /// </summary>
-public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
+public sealed partial class MoveReader(Vocabulary vocabulary)
 {
-    private static readonly FrozenDictionary<string, Side> SideWords = new Dictionary<string, Side>
-    {
-        ["lead"] = Side.Lead, ["rear"] = Side.Rear, ["left"] = Side.Left, ["right"] = Side.Right, ["both"] = Side.Both,
-    }.ToFrozenDictionary();
-
-    private static readonly FrozenDictionary<string, Level> LevelWords = new Dictionary<string, Level>
-    {
-        ["head"] = Level.Head, ["high"] = Level.Head, ["jodan"] = Level.Head,
-        ["body"] = Level.Body, ["mid"] = Level.Body, ["middle"] = Level.Body, ["chudan"] = Level.Body,
-        ["leg"] = Level.Leg, ["low"] = Level.Leg, ["gedan"] = Level.Leg,
-    }.ToFrozenDictionary();
+    private readonly MoveNames _names = new(vocabulary);
+    private readonly NotationReader _notation = new(vocabulary);
 
     /// <summary>Words after which a line only says where, with what or from what: 'front kick to the shield'.</summary>
     private static readonly FrozenSet<string> Trailers =
@@ -28,22 +22,38 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
 
     private static readonly FrozenSet<string> Fillers = new[] { "and", "the", "a", "then", "your", "some", "step" }.ToFrozenSet();
 
-    /// <summary>The school's numbers for punches when they are called in figures.</summary>
-    private static readonly (string Technique, Side Side)[] Numbers =
-        [("jab", Side.Lead), ("cross", Side.Rear), ("hook", Side.Lead), ("hook", Side.Rear), ("uppercut", Side.Lead), ("uppercut", Side.Rear)];
-
     /// <summary>The moves in some words; <see cref="Combination.Nothing"/> for blank text.</summary>
     public Combination Read(string words)
     {
-        var text = StoredNumber().Replace(words, "");
-        text = WithoutLabel(text);
-        var counts = new List<Count>();
-        foreach (var (piece, joint) in Pieces(text)) Add(counts, Elements(piece), joint);
-        return counts.Count == 0 ? Combination.Nothing : new Combination(counts.ToSequence());
+        if (!vocabulary.Named.IsEmpty && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named)) return Combination.Of(named.Counts);
+        if (words.AsSpan().ContainsAny(Signs) && _notation.Read(words) is { Combination: { } written }) return written;
+        if (StoredNumber().Match(words) is { Success: true } number) return Numbered(number.Value, words[number.Length..]);
+        return InRow(words);
     }
 
     /// <summary>The technique that a name means to this reader, or null when nobody or several know it.</summary>
-    public Technique? Named(string name) => Only(NameKey.Of(name));
+    public Technique? Named(string name) => _names.Only(NameKey.Of(name));
+
+    /// <summary>
+    /// '#14 to the shield' is the stored combination, with words about it; where the words are a combination of their own, or
+    /// nothing is stored under the number, the words count.
+    /// </summary>
+    private Combination Numbered(string number, string words)
+    {
+        var said = _notation.Read(words).Combination ?? InRow(words);
+        if (said.IsKnown && said.Counts.Count > 1) return said;
+        return vocabulary.Find(number.Trim().TrimEnd(':', '.')) is { } stored ? Combination.Of(stored.Counts) : said;
+    }
+
+    private Combination InRow(string words)
+    {
+        var counts = new List<Count>();
+        foreach (var (piece, joint) in Pieces(WithoutLabel(words))) Add(counts, Elements(piece), joint);
+        return counts.Count == 0 ? Combination.Nothing : Combination.Of(counts);
+    }
+
+    /// <summary>Characters that only the notation gives a meaning to.</summary>
+    private static readonly SearchValues<char> Signs = SearchValues.Create("([|&+#123456789");
 
     private enum Joint { NextCount, SameCount, SameBeat }
 
@@ -94,7 +104,7 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
         var words = NameKey.Words(bare);
         if (words.Count == 0) return [];
         var row = Row(words);
-        if (row is null) return [new Element(bare, null, Side.None, level, landing)];
+        if (row is null) return [new Element(null, Side.None) { Words = bare, Level = level, Landing = landing }];
         row[^1] = row[^1] with { Level = row[^1].Level ?? level, Landing = landing };
         return row;
     }
@@ -106,17 +116,14 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
         foreach (Match bracket in Brackets().Matches(piece))
         {
             var said = bracket.Groups["in"].Value.Trim().ToLowerInvariant();
-            if (LevelWords.TryGetValue(said, out var aimed)) level = aimed;
+            if (MoveNames.LevelWords.TryGetValue(said, out var aimed)) level = aimed;
             landing = said switch { "land forward" => Landing.Forward, "land back" => Landing.Back, "return" => Landing.Return, _ => landing };
         }
         return (level, landing);
     }
 
-    private Element Figure(string figure)
-    {
-        var (id, side) = Numbers[int.Parse(figure, System.Globalization.CultureInfo.InvariantCulture) - 1];
-        return new Element(figure, catalogue.Find(id), side);
-    }
+    private Element Figure(string figure) =>
+        vocabulary.Figure(int.Parse(figure, CultureInfo.InvariantCulture)) ?? new Element(null, Side.None) { Words = figure };
 
     /// <summary>
     /// Reads words as names in a row, the longest name first, each with its side or level words. Null unless all words are
@@ -128,7 +135,7 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
         var at = 0;
         while (at < words.Count)
         {
-            if (One(words, at) is var (element, used) && element is not null)
+            if (_names.One(words, at) is var (element, used) && element is not null)
             {
                 found.Add(element);
                 at += used;
@@ -140,47 +147,6 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
         return found.Count == 0 ? null : found;
     }
 
-    private (Element? Element, int Used) One(List<string> words, int at)
-    {
-        var side = Side.None;
-        Level? level = null;
-        // as few words as possible go for side and level: in 'rear low kick' the name is 'low kick'
-        for (var skip = 0; at + skip < words.Count; skip++)
-        {
-            if (Longest(words, at + skip) is ({ } technique, var used))
-            {
-                if (side == Side.None) side = SideAfter(words, at + skip + used, technique, ref used);
-                return (new Element(Words(words, at, skip + used), technique, side, level), skip + used);
-            }
-            if (side == Side.None && SideWords.TryGetValue(words[at + skip], out var said)) side = said;
-            else if (level is null && LevelWords.TryGetValue(words[at + skip], out var aimed)) level = aimed;
-            else break;
-        }
-        return (null, 0);
-    }
-
-    private static string Words(List<string> words, int at, int count) => string.Join(' ', words.Skip(at).Take(count));
-
-    /// <summary>'low kick left' says the side behind, at the end; else it is the technique's own.</summary>
-    private static Side SideAfter(List<string> words, int at, Technique technique, ref int used)
-    {
-        if (at != words.Count - 1 || !SideWords.TryGetValue(words[at], out var side)) return technique.DefaultSide;
-        used++;
-        return side;
-    }
-
-    private (Technique? Technique, int Used) Longest(List<string> words, int at)
-    {
-        for (var length = Math.Min(catalogue.LongestName, words.Count - at); length > 0; length--)
-        {
-            var key = length == 1 ? words[at] : string.Concat(words.Skip(at).Take(length));
-            if (Only(key) is { } technique) return (technique, length);
-        }
-        return (null, 0);
-    }
-
-    private Technique? Only(string key) => catalogue.Resolve(key, naming) is [var only] ? only : null;
-
     [GeneratedRegex(@"->|=>|,|;|\||&|\+|\s+/\s+|(?<=\p{L})/(?=\p{L})|\bthen\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Divider();
 
@@ -190,7 +156,7 @@ public sealed partial class MoveReader(Catalogue catalogue, NamingSchool naming)
     [GeneratedRegex(@"\((?<in>[^()]*)\)?|\[[^\]]*\]?", RegexOptions.CultureInvariant)]
     private static partial Regex Brackets();
 
-    [GeneratedRegex("^[1-6](-[1-6]){1,11}$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex("^[1-9](-[1-9]){1,11}$", RegexOptions.CultureInvariant)]
     private static partial Regex Figures();
 
     [GeneratedRegex(@"^\s*#[\p{L}\d][\p{L}\d-]{0,11}\s*[:.]?\s*", RegexOptions.CultureInvariant)]

@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Combinations;
+
 namespace LoyalLadder.Core.Lessons;
 
 /// <summary>How much of a line is done. The forms are closed: each has its text, its seconds and its count on the mat.</summary>

@@ -20,8 +20,11 @@ public sealed class Catalogue
         _bySchool = _names.ToFrozenDictionary(n => (n.School, n.Key), n => n.Technique);
         _byName = _names.GroupBy(n => n.Key, StringComparer.Ordinal)
             .ToFrozenDictionary(g => g.Key, g => g.Select(n => n.Technique).Distinct().ToImmutableArray(), StringComparer.Ordinal);
-        LongestName = _names.Max(n => NameKey.Words(n.Name).Count);
+        LongestName = _names.Select(n => NameKey.Words(n.Name).Count).DefaultIfEmpty(0).Max();
     }
+
+    /// <summary>A catalogue that knows nothing.</summary>
+    public static Catalogue Empty { get; } = new([]);
 
     public ImmutableArray<Technique> All { get; }
 
@@ -83,7 +86,7 @@ public sealed class Catalogue
     }
 
     /// <summary>Edits (insert, remove, replace) that turn one key into the other.</summary>
-    private static int Distance(string a, string b)
+    internal static int Distance(string a, string b)
     {
         Span<int> row = stackalloc int[b.Length + 1];
         for (var j = 0; j <= b.Length; j++) row[j] = j;

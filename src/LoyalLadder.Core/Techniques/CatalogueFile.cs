@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 
 namespace LoyalLadder.Core.Techniques;
 
@@ -8,14 +6,8 @@ namespace LoyalLadder.Core.Techniques;
 /// Reads the catalogue's data file: JSON lines, one technique a line, so that an error can name its line. What a line leaves
 /// out comes from its family. See docs/formats.md for the fields.
 /// </summary>
-public static class CatalogueFile
+public static partial class CatalogueFile
 {
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
-    {
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
-    };
-
     /// <summary>The catalogue that ships with the application.</summary>
     /// <exception cref="CatalogueException">The shipped file is broken.</exception>
     public static Catalogue Shipped()
@@ -38,7 +30,7 @@ public static class CatalogueFile
             if (string.IsNullOrWhiteSpace(line)) continue;
             try
             {
-                entries.Add((number, JsonSerializer.Deserialize<Row>(line, Options)!.ToTechnique()));
+                entries.Add((number, TechniqueRow.Parse(line).ToTechnique()));
             }
             catch (JsonException e)
             {
@@ -46,7 +38,42 @@ public static class CatalogueFile
             }
         }
         errors.AddRange(Faults(entries));
-        return errors.Count == 0 ? new Catalogue(entries.Select(e => e.Technique)) : throw new CatalogueException(errors);
+        return errors.Count == 0 ? Checked(entries.Select(e => e.Technique), t => $"line {entries.First(e => e.Technique == t).Line}") : throw new CatalogueException(errors);
+    }
+
+    /// <summary>
+    /// A school's own additions and changes laid over a catalogue. A row with a known id changes only the fields that it
+    /// fills in, so that a newer shipped catalogue shows through everywhere else.
+    /// </summary>
+    /// <exception cref="CatalogueException">Together they do not make a catalogue; the messages name the technique.</exception>
+    public static Catalogue With(Catalogue shipped, IEnumerable<TechniqueRow> own)
+    {
+        var all = shipped.All.ToList();
+        foreach (var row in own)
+        {
+            var at = all.FindIndex(t => t.Id == row.Id);
+            if (at >= 0) all[at] = row.Over(all[at]);
+            else
+            {
+                try { all.Add(row.ToTechnique()); }
+                catch (JsonException e) { throw new CatalogueException([$"{row.Id}: {e.Message}"]); }
+            }
+        }
+        var errors = Faults([.. all.Select((t, i) => (i + 1, t))]).Select(e => WithoutLine().Replace(e, m => all[int.Parse(m.Groups["n"].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) - 1].Id)).ToList();
+        return errors.Count == 0 ? Checked(all, t => t.Id) : throw new CatalogueException(errors);
+    }
+
+    /// <summary>Every name that is shown to a reader has to mean the same technique when that reader types it.</summary>
+    private static Catalogue Checked(IEnumerable<Technique> techniques, Func<Technique, string> where)
+    {
+        var catalogue = new Catalogue(techniques);
+        var errors =
+            (from t in catalogue.All
+            from reader in Enum.GetValues<NamingSchool>()
+            let shown = t.NameIn(reader)
+            where catalogue.Resolve(NameKey.Of(shown), reader) is not [var only] || only.Id != t.Id
+            select $"{where(t)}: '{shown}' is what {reader} readers are shown for '{t.Id}', but they would read it as something else").ToList();
+        return errors.Count == 0 ? catalogue : throw new CatalogueException(errors);
     }
 
     private static IEnumerable<string> Faults(List<(int Line, Technique Technique)> entries)
@@ -63,6 +90,7 @@ public static class CatalogueFile
             {
                 foreach (var name in names)
                 {
+                    if (NameKey.Of(name).Length == 0) yield return $"line {line}: a name of '{t.Id}' has neither letter nor digit";
                     if (!lineOfAlias.TryAdd((school, NameKey.Of(name)), line))
                         yield return $"line {line}: the {school} name '{name}' already stands on line {lineOfAlias[(school, NameKey.Of(name))]}";
                 }
@@ -72,6 +100,8 @@ public static class CatalogueFile
         {
             foreach (var id in t.BuildsOn.Where(id => !lineOfId.ContainsKey(id)))
                 yield return $"line {line}: '{t.Id}' builds on '{id}', which is not in the catalogue";
+            foreach (var id in t.Upgrades.Where(id => !lineOfId.ContainsKey(id)))
+                yield return $"line {line}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";
         }
         foreach (var circle in Circles(entries.DistinctBy(e => e.Technique.Id).ToDictionary(e => e.Technique.Id, e => e)))
             yield return circle;
@@ -99,62 +129,6 @@ public static class CatalogueFile
         }
     }
 
-    /// <summary>One line of the file as it stands there.</summary>
-    private sealed record Row
-    {
-        public required string Id { get; init; }
-        public required TechniqueFamily Family { get; init; }
-        public required Dictionary<NamingSchool, ImmutableArray<string>> Names { get; init; }
-        public SideRule Side { get; init; } = SideRule.None;
-        public Side? Default { get; init; }
-        public decimal? Seconds { get; init; }
-        public Power Power { get; init; }
-        public ImmutableArray<Level> Levels { get; init; } = [];
-        public Landing Landing { get; init; }
-        public int Turn { get; init; }
-        public ImmutableArray<string> Parts { get; init; } = [];
-        public ImmutableArray<string> Cues { get; init; } = [];
-        public ImmutableArray<string> Faults { get; init; } = [];
-        public ImmutableArray<string> BuildsOn { get; init; } = [];
-        public int? Effort { get; init; }
-        public ImmutableArray<string> Regions { get; init; } = [];
-        public int Landings { get; init; }
-        public ImmutableArray<string> Cautions { get; init; } = [];
-        public Dictionary<AgeBand, Manner> Manner { get; init; } = [];
-        public bool Pause { get; init; }
-
-        public Technique ToTechnique()
-        {
-            var family = FamilyDefaults.Of(Family);
-            return new Technique
-            {
-                Id = Id,
-                Family = Family,
-                Names = Names.ToImmutableSortedDictionary(),
-                Sides = Side,
-                DefaultSide = Default ?? (Side switch
-                {
-                    SideRule.Lead => Techniques.Side.Lead,
-                    SideRule.Rear or SideRule.Either => Techniques.Side.Rear,
-                    SideRule.Both => Techniques.Side.Both,
-                    _ => Techniques.Side.None,
-                }),
-                BaseSeconds = Seconds ?? family.BaseSeconds,
-                Power = Power,
-                Levels = Levels,
-                Landing = Landing,
-                TurnDegrees = Turn,
-                Parts = Parts,
-                Cues = Cues,
-                Faults = Faults,
-                BuildsOn = BuildsOn,
-                Effort = Effort ?? family.Effort,
-                Regions = Regions,
-                Landings = Landings,
-                Cautions = Cautions,
-                Manners = Manner.ToImmutableSortedDictionary(),
-                IsPause = Pause,
-            };
-        }
-    }
+    [System.Text.RegularExpressions.GeneratedRegex(@"\bline (?<n>\d+)", System.Text.RegularExpressions.RegexOptions.CultureInvariant)]
+    private static partial System.Text.RegularExpressions.Regex WithoutLine();
 }

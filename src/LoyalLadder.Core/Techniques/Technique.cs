@@ -35,6 +35,36 @@ public sealed record Technique
     /// <summary>Degrees that the body turns, 0 to 540.</summary>
     public int TurnDegrees { get; init; }
 
+    /// <summary>The line on which it comes at somebody: what a defence has to answer.</summary>
+    public AttackLine Line { get; init; }
+
+    /// <summary>The lines that it answers when it is used as a defence.</summary>
+    public ImmutableArray<AttackLine> Answers { get; init; } = [];
+
+    /// <summary>The ranges at which it works; all of them where the catalogue is silent.</summary>
+    public Ranges Ranges { get; init; } = Ranges.Anywhere;
+
+    /// <summary>What it does to the feet before it lands, for footwork and for kicks with a step built in.</summary>
+    public FootMove Foot { get; init; }
+
+    /// <summary>The shape of a stance; null for anything else.</summary>
+    public StanceShape? Shape { get; init; }
+
+    /// <summary>What it does to the partner's place.</summary>
+    public PartnerEffect Partner { get; init; }
+
+    /// <summary>Where a holder shows the target, when it has one.</summary>
+    public HoldPlace? Hold { get; init; }
+
+    /// <summary>The lead leg is loaded within the move itself, as by a switch.</summary>
+    public bool IsLoaded { get; init; }
+
+    /// <summary>Which limb is busy with it.</summary>
+    public Limb Limb { get; init; }
+
+    /// <summary>Ids of what it can grow into: lead leg, sliding, spinning, jumping.</summary>
+    public ImmutableArray<string> Upgrades { get; init; } = [];
+
     /// <summary>The two to five commands by which it is taught, in order.</summary>
     public ImmutableArray<string> Parts { get; init; } = [];
 
@@ -69,6 +99,9 @@ public sealed record Technique
     public bool IsStrike => Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand or TechniqueFamily.Elbow
         or TechniqueFamily.Kick or TechniqueFamily.Knee;
 
+    /// <summary>Leaves the floor.</summary>
+    public bool IsJump => Landings > 0 && Family is TechniqueFamily.Kick or TechniqueFamily.Knee or TechniqueFamily.Punch && BaseSeconds >= 1;
+
     public Manner MannerFor(AgeBand band) => Manners.TryGetValue(band, out var manner) ? manner : Manner.Partner;
 
     /// <summary>The name that a reader of <paramref name="school"/> says, else the generic one.</summary>
@@ -93,7 +126,39 @@ public enum Power { None, Straight, Rotational, Whip, Push }
 
 public enum Level { Head, Body, Leg }
 
-public enum Landing { Return, Forward, Back }
+/// <summary>Where a kicking foot, or a stepping one, is set down.</summary>
+public enum Landing { Return, Forward, Back, CrossOver }
+
+/// <summary>Lines of attack, as defences tell them apart.</summary>
+public enum AttackLine { None, Straight, Hook, Rising, Overhead, Front, Round, Low, Advance, Tackle, Grab }
+
+/// <summary>How far apart two people stand, nearest first.</summary>
+public enum FightRange { Clinch, Close, Middle, Long }
+
+/// <summary>A set of <see cref="FightRange"/>.</summary>
+[Flags]
+public enum Ranges { None = 0, Clinch = 1, Close = 2, Middle = 4, Long = 8, Anywhere = 15 }
+
+/// <summary>What a move does to the feet; the figures stand with the trace.</summary>
+public enum FootMove
+{
+    None, StepIn, SlideIn, StepBack, SlideBack, StepThrough, StepThroughBack, StepLeft, StepRight, AngleLeft, AngleRight,
+    JumpForward, JumpBack, JumpLeft, JumpRight, JumpTurn, Pivot, HalfTurn, Switch, HalfSwitch,
+}
+
+/// <summary>What a move does to the partner: hold on, let go, push away, send to long range.</summary>
+public enum PartnerEffect { None, Held, Released, PushedOff, SentLong }
+
+/// <summary>Targets as a holder shows them.</summary>
+public enum HoldPlace { Mitt, MittIn, MittDown, MittHigh, PadsTight, PadsCrossed, PadsSide, ThighPad, Shield, FlatTarget }
+
+public enum Limb { None, Hand, Leg }
+
+/// <summary>A stance from above.</summary>
+/// <param name="Length">From foot to foot along the line to the partner, as a share of the stature.</param>
+/// <param name="Width">Across it, as a share of the stature.</param>
+/// <param name="Turn">Degrees by which feet and chest are turned away from the partner, toward the rear side.</param>
+public readonly record struct StanceShape(decimal Length, decimal Width, int Turn);
 
 public enum AgeBand { Kids, Teens, Adults }
 

@@ -3,6 +3,7 @@ using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Identity;
@@ -15,7 +16,7 @@ namespace LoyalLadder.Data.Demo;
 /// An invented school in an old net loft: halls, people, classes, twelve weeks of lessons run and logged, and a day to plan.
 /// Everything goes through what users' own input goes through, with dates relative to today.
 /// </summary>
-public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers readers, OwnSchool own, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
+public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool own, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
 {
     public const int Weeks = 12;
 
@@ -61,6 +62,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
         await db.SaveChangesAsync(cancel);
         var staff = await Staff(school, password);
         var classes = await Furnish(staff, cancel);
+        await Number(cancel);
         await Teach(school, classes, cancel);
         var token = ApiToken.Fresh();
         db.ApiTokens.Add(new ApiToken { Name = "Demo", Hash = ApiToken.HashOf(token), CreatedAt = time.GetUtcNow() });
@@ -118,6 +120,33 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
         return classes;
     }
 
+    /// <summary>Numbers the combinations and drills, and lets the ranks ask for them.</summary>
+    private async Task Number(CancellationToken cancel)
+    {
+        var book = new CombinationBook(db, own);
+        var tracks = await db.Tracks.Include(t => t.Ranks).ToListAsync(cancel);
+        foreach (var draft in DemoCombinations.All((band, step) => RankOf(tracks.Single(t => t.Band == band), step).Id))
+        {
+            var (_, errors) = await book.Save(null, draft, NamingSchool.Generic, cancel);
+            if (errors.Count > 0) throw new InvalidOperationException($"#{draft.Number}: {errors[0].Message}");
+        }
+        foreach (var track in tracks)
+        {
+            foreach (var (technique, step, stage) in DemoCombinations.Requirements)
+                if (track.Band != AgeBand.Kids || step < 5) db.Requirements.Add(new Requirement { RankId = RankOf(track, step).Id, TechniqueId = technique, Stage = stage });
+            foreach (var numbered in await db.NumberedCombinations.Where(c => c.Rank!.TrackId == track.Id).ToListAsync(cancel))
+                db.Requirements.Add(new Requirement { RankId = numbered.RankId!.Value, CombinationId = numbered.Id, Stage = numbered.Kind == CombinationKind.SelfDefence ? 5 : 4 });
+        }
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>The rank of a colour's step in a track, whose kids' ranks have a part step between the colours.</summary>
+    private static Rank RankOf(Track track, int step)
+    {
+        var colours = track.Ranks.Where(r => r.Stripes == 0).OrderBy(r => r.Position).ToList();
+        return colours[Math.Min(step, colours.Count - 1)];
+    }
+
     private Student Student(HashSet<string> taken, Rank rank)
     {
         while (true)
@@ -131,7 +160,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, Readers read
     private async Task Teach(School school, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, readers, clock);
+        var sheets = new LessonSheets(db, own, clock);
         var runs = new LessonRuns(db, sheets, clock);
         var logs = new LessonLogs(db, scope, sheets, runs, clock);
         var today = SchoolTime.Today(school, time);

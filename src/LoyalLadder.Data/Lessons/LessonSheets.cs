@@ -22,7 +22,7 @@ public abstract record SheetEdit
 }
 
 /// <summary>Lessons and their sheets: beginning one, reading it, and every edit of a line. All typed text is read by the one sheet reader.</summary>
-public sealed class LessonSheets(LadderContext db, OwnSchool own, Readers readers, TimeProvider time)
+public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider time)
 {
     /// <summary>A lesson with its sheet; null when this school has none of that key.</summary>
     public async Task<OpenSheet?> Open(Guid lessonId, CancellationToken cancel)
@@ -33,12 +33,15 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, Readers reader
         lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
         lesson.Teacher = facts.Staff.FirstOrDefault(u => u.Id == lesson.TeacherId);
         var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel);
-        return OpenSheet.Of(lesson, facts.School, rows, facts.Kit, readers);
+        return OpenSheet.Of(lesson, facts.School, rows, facts.Kit, facts.Material);
     }
 
     /// <summary>The reader for this school's names.</summary>
-    public async Task<SheetReader> Reader(CancellationToken cancel) =>
-        readers.For((await own.Facts(cancel)).School.Naming);
+    public async Task<SheetReader> Reader(CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        return facts.Material.Sheets(facts.School.Naming);
+    }
 
     /// <summary>Begins a lesson for a class on a day, from a pasted sheet or empty.</summary>
     /// <returns>The lesson, or null with the reason why the text was refused.</returns>

@@ -3,6 +3,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Data.Lessons;
@@ -27,9 +28,9 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
     }
 
     /// <summary>Reads and times rows.</summary>
-    public static OpenSheet Of(Lesson lesson, School school, IReadOnlyList<SheetLine> rows, IEnumerable<KitItem> kit, Readers readers)
+    public static OpenSheet Of(Lesson lesson, School school, IReadOnlyList<SheetLine> rows, IEnumerable<KitItem> kit, SchoolMaterial material)
     {
-        var entries = rows.SelectMany(r => readers.Row(r.Text, school.Naming).Select(e => (Row: r, Entry: e))).ToList();
+        var entries = rows.SelectMany(r => material.Row(r.Text, school.Naming).Select(e => (Row: r, Entry: e))).ToList();
         var head = new LessonHead
         {
             Title = lesson.Title.Length == 0 ? null : lesson.Title,

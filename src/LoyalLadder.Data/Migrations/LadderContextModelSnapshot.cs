@@ -683,6 +683,260 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("log_lines", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Material.CombinationChange", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("CombinationId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("combination_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Notation")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("notation");
+
+                    b.Property<string>("OtherReading")
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("other_reading");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Versions")
+                        .IsRequired()
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasColumnName("versions");
+
+                    b.HasKey("Id")
+                        .HasName("pk_combination_changes");
+
+                    b.HasIndex("CombinationId")
+                        .HasDatabaseName("ix_combination_changes_combination_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_combination_changes_school_id");
+
+                    b.ToTable("combination_changes", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.NumberedCombination", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Cautions")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("cautions");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("ControlRule")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("control_rule");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("LeastBand")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("least_band");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Notation")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("notation");
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("notes");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasMaxLength(12)
+                        .HasColumnType("character varying(12)")
+                        .HasColumnName("number");
+
+                    b.Property<string>("OtherReading")
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("other_reading");
+
+                    b.Property<Guid?>("RankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("rank_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Versions")
+                        .IsRequired()
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasColumnName("versions");
+
+                    b.HasKey("Id")
+                        .HasName("pk_numbered_combinations");
+
+                    b.HasIndex("RankId")
+                        .HasDatabaseName("ix_numbered_combinations_rank_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_numbered_combinations_school_id");
+
+                    b.HasIndex("SchoolId", "Number")
+                        .IsUnique()
+                        .HasDatabaseName("ix_numbered_combinations_school_id_number");
+
+                    b.ToTable("numbered_combinations", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.Requirement", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid?>("CombinationId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("combination_id");
+
+                    b.Property<Guid>("RankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("rank_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<int>("Stage")
+                        .HasColumnType("integer")
+                        .HasColumnName("stage");
+
+                    b.Property<string>("TechniqueId")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("technique_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_requirements");
+
+                    b.HasIndex("CombinationId")
+                        .HasDatabaseName("ix_requirements_combination_id");
+
+                    b.HasIndex("RankId")
+                        .HasDatabaseName("ix_requirements_rank_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_requirements_school_id");
+
+                    b.ToTable("requirements", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("Row")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("row");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("TechniqueId")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("technique_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_school_techniques");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_school_techniques_school_id");
+
+                    b.HasIndex("SchoolId", "TechniqueId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_school_techniques_school_id_technique_id");
+
+                    b.ToTable("school_techniques", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>
                 {
                     b.Property<Guid>("Id")
@@ -821,6 +1075,11 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("lockout_end");
 
+                    b.Property<string>("Naming")
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("naming");
+
                     b.Property<string>("NormalizedEmail")
                         .HasMaxLength(256)
                         .HasColumnType("character varying(256)")
@@ -830,6 +1089,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(256)
                         .HasColumnType("character varying(256)")
                         .HasColumnName("normalized_user_name");
+
+                    b.Property<string>("OwnLead")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("own_lead");
 
                     b.Property<string>("PasswordHash")
                         .HasColumnType("text")
@@ -856,6 +1121,11 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<string>("SecurityStamp")
                         .HasColumnType("text")
                         .HasColumnName("security_stamp");
+
+                    b.Property<string>("Sides")
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("sides");
 
                     b.Property<bool>("TwoFactorEnabled")
                         .HasColumnType("boolean")
@@ -979,6 +1249,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("BuildUp")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("build_up");
+
                     b.Property<int>("ClosingSeconds")
                         .HasColumnType("integer")
                         .HasColumnName("closing_seconds");
@@ -988,6 +1264,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(20)
                         .HasColumnType("character varying(20)")
                         .HasColumnName("counting");
+
+                    b.Property<bool>("CrossedMitts")
+                        .HasColumnType("boolean")
+                        .HasColumnName("crossed_mitts");
 
                     b.Property<string>("Name")
                         .IsRequired()
@@ -1001,6 +1281,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(20)")
                         .HasColumnName("naming");
 
+                    b.Property<string>("Numbers")
+                        .IsRequired()
+                        .HasMaxLength(400)
+                        .HasColumnType("character varying(400)")
+                        .HasColumnName("numbers");
+
                     b.Property<int>("OpeningSeconds")
                         .HasColumnType("integer")
                         .HasColumnName("opening_seconds");
@@ -1010,6 +1296,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(4000)
                         .HasColumnType("character varying(4000)")
                         .HasColumnName("policy");
+
+                    b.Property<string>("Sides")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("sides");
 
                     b.Property<string>("TimeZone")
                         .IsRequired()
@@ -1379,6 +1671,77 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Log");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Material.CombinationChange", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Material.NumberedCombination", null)
+                        .WithMany("Changes")
+                        .HasForeignKey("CombinationId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_combination_changes_numbered_combinations_combination_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_combination_changes_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.NumberedCombination", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", "Rank")
+                        .WithMany()
+                        .HasForeignKey("RankId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_numbered_combinations_ranks_rank_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_numbered_combinations_schools_school_id");
+
+                    b.Navigation("Rank");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.Requirement", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Material.NumberedCombination", "Combination")
+                        .WithMany()
+                        .HasForeignKey("CombinationId")
+                        .HasConstraintName("fk_requirements_numbered_combinations_combination_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", "Rank")
+                        .WithMany()
+                        .HasForeignKey("RankId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirements_ranks_rank_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirements_schools_school_id");
+
+                    b.Navigation("Combination");
+
+                    b.Navigation("Rank");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_school_techniques_schools_school_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
@@ -1495,6 +1858,11 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Attendances");
 
                     b.Navigation("Lines");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.NumberedCombination", b =>
+                {
+                    b.Navigation("Changes");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>

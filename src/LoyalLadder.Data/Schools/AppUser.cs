@@ -1,3 +1,6 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Techniques;
 using Microsoft.AspNetCore.Identity;
 
 namespace LoyalLadder.Data.Schools;
@@ -8,6 +11,15 @@ public sealed class AppUser : IdentityUser<Guid>
     public Guid SchoolId { get; set; }
     public required string DisplayName { get; set; }
     public Role Role { get; set; }
+
+    /// <summary>The names that this person says; null for the school's.</summary>
+    public NamingSchool? Naming { get; set; }
+
+    /// <summary>How this person speaks of sides; null for the school's way.</summary>
+    public SideWords? Sides { get; set; }
+
+    /// <summary>The foot that this person has in front.</summary>
+    public Lead OwnLead { get; set; }
 }
 
 /// <summary>What somebody may do, each role including those before it.</summary>

@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 
@@ -20,6 +22,18 @@ public sealed class School
 
     /// <summary>Lining up and bowing out, in seconds.</summary>
     public int ClosingSeconds { get; set; } = 60;
+
+    /// <summary>The punches that figures stand for, with commas between; empty for the usual six.</summary>
+    public string Numbers { get; set; } = "";
+
+    /// <summary>How sides are spoken of, for readers who have not chosen for themselves.</summary>
+    public SideWords Sides { get; set; }
+
+    /// <summary>How combinations are taught.</summary>
+    public BuildUpStyle BuildUp { get; set; }
+
+    /// <summary>Holders show the left mitt to the left hand instead of facing it.</summary>
+    public bool CrossedMitts { get; set; }
 
     /// <summary>The school's own words on safety, shown on the School page.</summary>
     public string Policy { get; set; } = "";

@@ -1,10 +1,12 @@
 using System.Collections.Concurrent;
+using System.Globalization;
+using LoyalLadder.Data.Material;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>What nearly every page of a school needs and hardly anybody changes. Not to be changed by who reads it.</summary>
-public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IReadOnlyList<KitItem> Kit, IReadOnlyList<AppUser> Staff);
+public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IReadOnlyList<KitItem> Kit, IReadOnlyList<AppUser> Staff, SchoolMaterial Material);
 
 /// <summary>
 /// Remembers schools' facts for a few seconds. A change in this process is seen at once, since saving one forgets them; one
@@ -25,18 +27,31 @@ public sealed class SchoolFactsMemory(TimeProvider time)
 }
 
 /// <summary>The facts of the scope's school.</summary>
-public sealed class OwnSchool(LadderContext db, SchoolFactsMemory memory)
+public sealed class OwnSchool(LadderContext db, SchoolFactsMemory memory, SchoolMaterials materials)
 {
     /// <exception cref="InvalidOperationException">Nobody is signed in.</exception>
     public async Task<SchoolFacts> Facts(CancellationToken cancel)
     {
         if (memory.Of(db.SchoolId) is { } held) return held;
+        var school = await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel);
         var facts = new SchoolFacts(
-            await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel),
+            school,
             await db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(cancel),
             await db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(cancel),
-            await db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(cancel));
+            await db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(cancel),
+            await Material(school, cancel));
         memory.Keep(facts);
         return facts;
+    }
+
+    /// <summary>The material is heavy to make: it is made anew only when a row of it has changed.</summary>
+    private async Task<SchoolMaterial> Material(School school, CancellationToken cancel)
+    {
+        var combinations = await db.NumberedCombinations.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).FirstOrDefaultAsync(cancel);
+        var techniques = await db.SchoolTechniques.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).FirstOrDefaultAsync(cancel);
+        var stamp = string.Create(CultureInfo.InvariantCulture, $"{combinations?.Rows} {combinations?.Last.UtcTicks} {techniques?.Rows} {techniques?.Last.UtcTicks} {school.Numbers}");
+        return materials.Of(school.Id, stamp) ?? materials.Keep(school.Id, stamp, new SchoolMaterial(materials.Shipped,
+            await db.SchoolTechniques.AsNoTracking().ToListAsync(cancel), school.Numbers,
+            await db.NumberedCombinations.AsNoTracking().Include(c => c.Rank).ToListAsync(cancel)));
     }
 }

@@ -1,13 +1,9 @@
 using System.Globalization;
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
-using LoyalLadder.Data.Lessons;
-using LoyalLadder.Web.Access;
 
 namespace LoyalLadder.Web.Api;
 
@@ -35,48 +31,23 @@ public sealed record TallyAnswer(SideTally Kicks, SideTally Strikes, int Landing
 
 public sealed record TechniqueTally(string Technique, int Left, int Right);
 
-/// <param name="Path">The field that is wrong; empty where it is the whole.</param>
-/// <param name="Line">Line of the JSON text, from 1, where it could not be read.</param>
-/// <param name="Position">Byte within that line, from 1.</param>
-/// <param name="Message">What is wrong and what to send instead.</param>
-public sealed record ApiError(string Path, long? Line, long? Position, string Message);
-
-public sealed record ApiErrors(IReadOnlyList<ApiError> Errors);
-
 /// <summary>The lesson part of the JSON interface.</summary>
 public static class LessonsApi
 {
-    private const int MostBytes = 1_000_000;
-
-    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
-    {
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        NumberHandling = JsonNumberHandling.Strict,
-        RespectNullableAnnotations = true,
-        PropertyNameCaseInsensitive = false,
-    };
-
     public static void MapLessonsApi(this IEndpointRouteBuilder routes) => routes
         .MapPost("/api/v1/lessons/clock", Clock)
-        .RequireAuthorization(Policies.Api)
-        .DisableAntiforgery()
-        .WithSummary("Reads a sheet and times it.")
-        .Accepts<ClockRequest>("application/json", "text/plain", "application/x-www-form-urlencoded", "application/octet-stream")
-        .Produces<ClockAnswer>()
-        .Produces<ApiErrors>(StatusCodes.Status401Unauthorized)
-        .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
-        .Produces<ApiErrors>(StatusCodes.Status422UnprocessableEntity);
+        .AsApi<ClockRequest, ClockAnswer>("Reads a sheet and times it.");
 
-    private static async Task<IResult> Clock(HttpContext context, OwnSchool own, Readers readers, CancellationToken cancel)
+    private static async Task<IResult> Clock(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
-        var (request, refusal) = await Read(context.Request, cancel);
+        var (request, refusal) = await ApiJson.Read<ClockRequest>(context.Request, "Send at least sheet, ageBand, headcount and minutes.", cancel);
         if (request is null) return refusal!;
         var errors = Errors(request);
-        if (errors.Count > 0) return Refuse(errors);
-        var (school, _, kit, _) = await own.Facts(cancel);
-        var reader = readers.For(school.Naming);
+        if (errors.Count > 0) return ApiJson.Refuse(errors);
+        var (school, _, kit, _, material) = await own.Facts(cancel);
+        var reader = material.Sheets(school.Naming);
         var reading = reader.Read(request.Sheet);
-        if (reading.Refusal is { } said) return Refuse([new ApiError("sheet", null, null, said)]);
+        if (reading.Refusal is { } said) return ApiJson.Refuse([new ApiError("sheet", null, null, said)]);
         var clock = LessonClock.Time(reading.Plan, new LessonSetting
         {
             Band = AgeBands.Read(request.AgeBand)!.Value,
@@ -103,36 +74,6 @@ public static class LessonsApi
                 [.. tally.Techniques.Select(t => new TechniqueTally(t.Technique.Id, t.Reps.Left, t.Reps.Right))]));
     }
 
-    private static async Task<(ClockRequest? Request, IResult? Refusal)> Read(HttpRequest request, CancellationToken cancel)
-    {
-        using var body = new MemoryStream();
-        var buffer = new byte[16_384];
-        int got;
-        while ((got = await request.Body.ReadAsync(buffer, cancel)) > 0)
-        {
-            if (body.Length + got > MostBytes) return (null, Results.Json(new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]), statusCode: StatusCodes.Status413PayloadTooLarge));
-            await body.WriteAsync(buffer.AsMemory(0, got), cancel);
-        }
-        try
-        {
-            var read = JsonSerializer.Deserialize<ClockRequest>(body.GetBuffer().AsSpan(0, (int)body.Length), Strict);
-            return read is null ? (null, Refuse([new ApiError("", 1, 1, "An object is expected.")])) : (read, null);
-        }
-        catch (JsonException e)
-        {
-            return (null, Refuse([new ApiError(e.Path?.TrimStart('$', '.') ?? "", e.LineNumber + 1, e.BytePositionInLine + 1, Plain(e))]));
-        }
-    }
-
-    /// <summary>The parser's complaint in words that say what to send.</summary>
-    private static string Plain(JsonException e)
-    {
-        if (e.Message.Contains("could not be mapped", StringComparison.Ordinal)) return "There is no such field.";
-        if (e.Message.Contains("could not be converted", StringComparison.Ordinal)) return "This value is of the wrong kind.";
-        if (e.Message.Contains("missing required", StringComparison.Ordinal)) return "Send at least sheet, ageBand, headcount and minutes.";
-        return "This is not JSON from here on.";
-    }
-
     private static List<ApiError> Errors(ClockRequest request)
     {
         var errors = new List<ApiError>();
@@ -149,6 +90,4 @@ public static class LessonsApi
             if (!holds) errors.Add(new ApiError(path, null, null, message));
         }
     }
-
-    private static IResult Refuse(IReadOnlyList<ApiError> errors) => Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
 }

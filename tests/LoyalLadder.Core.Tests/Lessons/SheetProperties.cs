@@ -9,7 +9,7 @@ namespace LoyalLadder.Core.Tests.Lessons;
 /// <summary>What holds for every lesson and every text.</summary>
 public class SheetProperties
 {
-    private static readonly MoveReader Moves = new(Given.Catalogue, NamingSchool.Generic);
+    private static readonly MoveReader Moves = new(new Vocabulary(Given.Catalogue, NamingSchool.Generic));
 
     private static readonly Gen<string> Content = Gen.OneOf(
         Gen.OneOfConst("jab", "front kick", "rear low kick", "push-up", "plank", "wrist release", "wibble wobble", "Technique 6 (walk it through)", "10 green bottles", "slow boat, fast boat", "game: tag 3",

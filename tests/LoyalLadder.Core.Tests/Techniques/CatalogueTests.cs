@@ -64,7 +64,7 @@ public class CatalogueTests
     [InlineData("gyaku zuki", NamingSchool.Generic, "cross")]
     [InlineData("hook", NamingSchool.Generic, "hook")]
     public void A_name_means_what_the_reader_says_first_and_a_unique_meaning_elsewhere_second(string name, NamingSchool reader, string id) =>
-        Assert.Equal(id, new MoveReader(Given.Catalogue, reader).Named(name)?.Id);
+        Assert.Equal(id, new MoveReader(new Vocabulary(Given.Catalogue, reader)).Named(name)?.Id);
 
     [Theory]
     [InlineData("mawashi", "round-kick")]
@@ -89,14 +89,14 @@ public class CatalogueTests
     [InlineData("#4 jab, cross", "jab/Lead cross/Rear")]
     public void Words_are_read_as_moves(string words, string expected)
     {
-        var moves = new MoveReader(Given.Catalogue, NamingSchool.Generic).Read(words);
+        var moves = new MoveReader(new Vocabulary(Given.Catalogue, NamingSchool.Generic)).Read(words);
         Assert.Equal(expected, string.Join(' ', moves.Elements.Select(e => $"{e.Technique?.Id}/{e.Side}")));
     }
 
     [Fact]
     public void Moves_on_one_count_and_at_once_are_kept_apart()
     {
-        var reader = new MoveReader(Given.Catalogue, NamingSchool.Generic);
+        var reader = new MoveReader(new Vocabulary(Given.Catalogue, NamingSchool.Generic));
         Assert.Equal((1, 2), (reader.Read("jab & cross").Counts.Count, reader.Read("jab & cross").Counts[0].Beats.Count));
         var atOnce = reader.Read("palm strike + front kick");
         Assert.Equal((1, 1, 2), (atOnce.Counts.Count, atOnce.Counts[0].Beats.Count, atOnce.Elements.Count()));
@@ -106,7 +106,7 @@ public class CatalogueTests
     [Fact]
     public void Words_that_nobody_knows_stay_as_they_were_typed()
     {
-        var moves = new MoveReader(Given.Catalogue, NamingSchool.Generic).Read("jab, wibble wobble");
+        var moves = new MoveReader(new Vocabulary(Given.Catalogue, NamingSchool.Generic)).Read("jab, wibble wobble");
         Assert.False(moves.IsKnown);
         Assert.Equal("wibble wobble", moves.Elements.Last().Words);
     }

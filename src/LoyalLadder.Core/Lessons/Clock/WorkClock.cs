@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Clock;
@@ -78,7 +79,7 @@ public static class WorkClock
     /// <summary>Repetitions that fit into the length; one when a repetition does not travel or is longer than the floor.</summary>
     public static int RepsDownTheFloor(Combination moves, LessonSetting setting)
     {
-        var drift = Math.Abs(RepClock.DriftMetres(moves, setting.Band));
+        var drift = Math.Abs(Drift.Metres(moves, setting.Band));
         return drift == 0 ? 1 : Math.Max(1, (int)Math.Floor((setting.Floor.Length - WallMargin) / drift));
     }
 

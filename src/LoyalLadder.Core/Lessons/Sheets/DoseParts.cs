@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Combinations;
+
 namespace LoyalLadder.Core.Lessons.Sheets;
 
 /// <summary>What the words of one item have said about its dose so far.</summary>

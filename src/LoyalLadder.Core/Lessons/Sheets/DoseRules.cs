@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Combinations;
+
 namespace LoyalLadder.Core.Lessons.Sheets;
 
 /// <summary>The rules themselves, each for one kind of clause. A rule that does not fit leaves the place where it was.</summary>

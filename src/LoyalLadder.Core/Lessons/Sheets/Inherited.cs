@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;

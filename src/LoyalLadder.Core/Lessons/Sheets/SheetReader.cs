@@ -23,11 +23,15 @@ public sealed partial class SheetReader
     private readonly MoveReader _moves;
     private readonly LineReader _lines;
 
-    public SheetReader(Catalogue catalogue, NamingSchool naming)
+    public SheetReader(Vocabulary vocabulary)
     {
-        _moves = new MoveReader(catalogue, naming);
+        Vocabulary = vocabulary;
+        _moves = new MoveReader(vocabulary);
         _lines = new LineReader(_moves);
     }
+
+    /// <summary>What words mean to this reader.</summary>
+    public Vocabulary Vocabulary { get; }
 
     /// <summary>Reads a whole sheet.</summary>
     public SheetReading Read(string text)

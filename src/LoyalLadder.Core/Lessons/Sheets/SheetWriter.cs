@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using System.Globalization;
 using System.Text;
 using LoyalLadder.Core.Techniques;

@@ -1,33 +1,58 @@
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Material;
 
 namespace LoyalLadder.Web.Pages.Material;
 
-/// <summary>Finds a technique under any of its names.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, Catalogue catalogue) : RoomPage(db, time)
+/// <summary>Everything that the school teaches, found under any of its names: techniques, numbered combinations, self-defence.</summary>
+public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(db, time)
 {
     public string Q { get; private set; } = "";
+
+    /// <summary>What is shown: techniques, combinations or self-defence.</summary>
+    public string Show { get; private set; } = "techniques";
+
     public string? Problem { get; private set; }
+    public string? CatalogueProblem { get; private set; }
     public NamingSchool Naming { get; private set; }
-    public int Count => catalogue.All.Length;
+    public int Techniques { get; private set; }
     public List<(string Heading, List<(Technique Technique, string Name)> Items)> Groups { get; private set; } = [];
+    public List<StoredMoves> Numbered { get; private set; } = [];
+    public int Combinations { get; private set; }
+    public int Drills { get; private set; }
     public List<string> Closest { get; private set; } = [];
 
-    public async Task OnGetAsync(string? q)
+    public async Task OnGetAsync(string? q, string? show)
     {
         Q = q?.Trim() ?? "";
-        Naming = (await School()).Naming;
+        Show = show is "combinations" or "self-defence" ? show : "techniques";
+        Naming = (await Words()).Naming;
+        var taught = await Taught();
+        (Techniques, CatalogueProblem) = (taught.Catalogue.All.Length, taught.Problem);
+        Combinations = taught.Combinations.Count(c => c.Row.Kind == CombinationKind.Combination);
+        Drills = taught.Combinations.Count - Combinations;
         if (Q.Length > 100)
         {
             Problem = "A name has at most 100 characters.";
             return;
         }
-        var found = catalogue.Search(Q, Naming).ToList();
-        if (Q.Length == 0)
-            Groups = [.. found.GroupBy(f => f.Technique.Family).OrderBy(g => g.Key).Select(g => (FamilyWords.Of(g.Key), g.ToList()))];
-        else if (found.Count > 0)
-            Groups = [("Found", found)];
+        if (Q.Length > 0) Find(taught);
+        else if (Show == "techniques")
+            Groups = [.. taught.Catalogue.Search("", Naming).GroupBy(f => f.Technique.Family).OrderBy(g => g.Key).Select(g => (FamilyWords.Of(g.Key), g.ToList()))];
         else
-            Closest = [.. catalogue.Closest(Q)];
+            Numbered = [.. taught.Combinations.Where(c => (c.Row.Kind == CombinationKind.SelfDefence) == (Show == "self-defence"))];
+    }
+
+    private void Find(SchoolMaterial taught)
+    {
+        var (key, words) = (NameKey.Of(Q), NameKey.Words(Q));
+        Numbered =
+        [
+            .. taught.Combinations.Where(c => c.Row.Number.StartsWith(Q.TrimStart('#'), StringComparison.OrdinalIgnoreCase)
+                || (key.Length > 0 && words.TrueForAll(w => NameKey.Of(c.Row.Name).Contains(w, StringComparison.Ordinal)))),
+        ];
+        var found = taught.Catalogue.Search(Q, Naming).ToList();
+        if (key.Length > 0 && found.Count > 0) Groups = [("Techniques", found)];
+        else if (Numbered.Count == 0) Closest = [.. taught.Catalogue.Closest(Q)];
     }
 }

@@ -1,7 +1,10 @@
 using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Material;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -30,6 +33,17 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
         [Range(0, 900, ErrorMessage = "0 to 900 seconds.")]
         public int ClosingSeconds { get; set; }
 
+        [StringLength(400, ErrorMessage = "At most 400 characters.")]
+        public string? Numbers { get; set; }
+
+        [EnumDataType(typeof(SideWords))]
+        public SideWords Sides { get; set; }
+
+        [EnumDataType(typeof(BuildUpStyle))]
+        public BuildUpStyle BuildUp { get; set; }
+
+        public bool CrossedMitts { get; set; }
+
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
     }
@@ -44,16 +58,19 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
         {
             Name = school.Name, TimeZone = school.TimeZone, Naming = school.Naming, Counting = school.Counting,
             OpeningSeconds = school.OpeningSeconds, ClosingSeconds = school.ClosingSeconds, Policy = school.Policy,
+            Numbers = school.Numbers, Sides = school.Sides, BuildUp = school.BuildUp, CrossedMitts = school.CrossedMitts,
         };
     }
 
     public async Task<IActionResult> OnPostAsync()
     {
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(Form.TimeZone, out _)) ModelState.AddModelError("Form.TimeZone", "There is no such time zone; choose one from the list.");
+        if (SchoolMaterial.NumbersOf(Form.Numbers ?? "", (await Taught()).Catalogue) is null) ModelState.AddModelError("Form.Numbers", "Write one to nine moves with commas between, for example: jab, cross, lead hook");
         if (!ModelState.IsValid) return Page();
         var school = await Db.Schools.SingleAsync(s => s.Id == Db.SchoolId, Cancel);
         (school.Name, school.TimeZone, school.Naming, school.Counting) = (Form.Name.Trim(), Form.TimeZone, Form.Naming, Form.Counting);
         (school.OpeningSeconds, school.ClosingSeconds, school.Policy) = (Form.OpeningSeconds, Form.ClosingSeconds, Form.Policy?.Trim() ?? "");
+        (school.Numbers, school.Sides, school.BuildUp, school.CrossedMitts) = (Form.Numbers?.Trim() ?? "", Form.Sides, Form.BuildUp, Form.CrossedMitts);
         return await Save("Saved.", "/school");
     }
 }

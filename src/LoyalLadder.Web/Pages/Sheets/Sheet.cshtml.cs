@@ -9,6 +9,7 @@ using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -50,7 +51,7 @@ public sealed class HeadForm
 }
 
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed, Readers readers, Catalogue catalogue) : RoomPage(db, time)
+public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -59,6 +60,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
 
     public OpenSheet Sheet { get; private set; } = null!;
     public List<OwedLine> Owed { get; private set; } = [];
+    private SchoolMaterial Material { get; set; } = null!;
     public List<Check> Checks { get; private set; } = [];
     public LessonTally Tally { get; private set; } = null!;
     public List<SelectListItem> Halls { get; private set; } = [];
@@ -95,7 +97,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     }
 
     public async Task<IActionResult> OnGetTextAsync() => await Load()
-        ? File(Encoding.UTF8.GetBytes(Sheet.Text(readers.For(Sheet.School.Naming))), "text/plain; charset=utf-8", "sheet.txt")
+        ? File(Encoding.UTF8.GetBytes(Sheet.Text(Material.Sheets(Sheet.School.Naming))), "text/plain; charset=utf-8", "sheet.txt")
         : NotFound();
 
     public async Task<IActionResult> OnGetPastedAsync() =>
@@ -177,7 +179,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
 
     /// <summary>The closest known names for what a line did not say clearly.</summary>
     public IReadOnlyList<string> Closest(LessonLine line) =>
-        [.. line.Moves.Elements.Where(e => e.Technique is null).Take(1).SelectMany(e => catalogue.Closest(e.Words))];
+        [.. line.Moves.Elements.Where(e => e.Technique is null).Take(1).SelectMany(e => Material.Catalogue.Closest(e.Words))];
 
     /// <summary>Seconds per segment, keyed by the heading's entry.</summary>
     public Dictionary<int, int> SegmentSeconds()
@@ -223,6 +225,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     {
         if (await sheets.Open(Id, Cancel) is not { } sheet) return false;
         Sheet = sheet;
+        Material = (await Facts()).Material;
         var here = sheet.Rows.Select(r => r.OwedLogLineId).OfType<Guid>().ToHashSet();
         Owed = [.. (await owed.Of([sheet.Lesson.ClassId], Cancel)).Where(o => !here.Contains(o.LogLine) && o.From < sheet.Lesson.Date.AddDays(1))];
         Checks = [.. LessonChecks.Of(sheet.Clock)];
@@ -241,15 +244,17 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     {
         if (string.IsNullOrWhiteSpace(text) || text.Length > 400) return new MatchList(null, []);
         var naming = Sheet.School.Naming;
-        var entries = readers.For(naming).ReadEntries(text);
+        var entries = Material.Sheets(naming).ReadEntries(text);
         var said = entries is [.., LessonLine last] ? last.Content : "";
         var piece = said[(said.LastIndexOfAny([',', '+', '&', '|']) + 1)..].Trim();
         var matches = Owed.Where(o => said.Length > 1 && o.Text.Contains(said, StringComparison.OrdinalIgnoreCase)).Select(o => new Match(o.Text.Split('\n')[0], "owed", o.Text.Split('\n')[0])).ToList();
         if (piece.Length > 1)
         {
             var used = Sheet.Plan.Lines.SelectMany(l => l.Moves.Elements).Select(e => e.Technique?.Id).ToHashSet();
-            matches.AddRange(catalogue.Search(piece, naming).Where(f => NameKey.Of(f.Name) != NameKey.Of(piece)).Take(5)
+            matches.AddRange(Material.Catalogue.Search(piece, naming).Where(f => NameKey.Of(f.Name) != NameKey.Of(piece)).Take(5)
                 .Select(f => new Match(f.Name, Reason(f.Technique), text.Replace(piece, f.Name, StringComparison.OrdinalIgnoreCase))));
+            matches.InsertRange(0, Material.Combinations.Where(c => c.Row.Number.StartsWith(piece.TrimStart('#'), StringComparison.OrdinalIgnoreCase) || NameKey.Of(c.Row.Name).Contains(NameKey.Of(piece), StringComparison.Ordinal)).Take(3)
+                .Select(c => new Match($"#{c.Row.Number} {c.Row.Name}", c.Row.Notation, text.Replace(piece, $"#{c.Row.Number}", StringComparison.OrdinalIgnoreCase))));
             string Reason(Technique technique) => (used.Contains(technique.Id) ? "already in this sheet · " : "") + technique.NameIn(naming);
         }
         return new MatchList(Reads(entries), matches);

@@ -1,5 +1,5 @@
 // What every room shares: 'g' and a letter goes to a room; a button may tick all boxes of a name.
-const rooms = { t: '/', s: '/sheets', m: '/material', d: '/diary', h: '/school' };
+const rooms = { t: '/', s: '/sheets', b: '/bench', m: '/material', d: '/diary', h: '/school' };
 let going = false;
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, textarea, select, dialog')) return;

@@ -1,6 +1,6 @@
 using System.Collections.Frozen;
 
-namespace LoyalLadder.Core.Lessons;
+namespace LoyalLadder.Core.Combinations;
 
 /// <summary>How fast a repetition is done; <see cref="Called"/> waits for 'get set, go' and goes back to guard.</summary>
 public enum Pace { Walk, Steady, Brisk, Called }

@@ -1,0 +1,17 @@
+namespace LoyalLadder.Core.Combinations;
+
+/// <summary>How long one repetition takes.</summary>
+public static class RepClock
+{
+    /// <summary>
+    /// Seconds of one repetition, not rounded: for each count the longer of the pace's least and factor times its beats, and
+    /// the reset. Exercises take their own seconds times the pace, without reset. Nothing at all counts as one unknown move.
+    /// </summary>
+    public static decimal Seconds(Combination moves, Pace pace)
+    {
+        var figures = PaceFigures.Of(pace);
+        if (moves.IsExercise) return moves.Counts.Sum(c => c.Beats.Sum(b => b.BaseSeconds)) * figures.ExerciseFactor;
+        if (moves.IsEmpty) return Math.Max(figures.LeastPerCount, figures.Factor * Element.UnknownSeconds) + figures.Reset;
+        return moves.Counts.Sum(c => Math.Max(figures.LeastPerCount, figures.Factor * c.Beats.Sum(b => b.BaseSeconds))) + figures.Reset;
+    }
+}

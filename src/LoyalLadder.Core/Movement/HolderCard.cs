@@ -1,0 +1,86 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Movement;
+
+/// <summary>What the partner does on one count, in the partner's own left and right.</summary>
+/// <param name="Count">From 1.</param>
+/// <param name="Feed">The attack to feed; null where none is.</param>
+/// <param name="Hold">Where to hold what; empty where nothing is hit.</param>
+/// <param name="Step">How to move with it; null to stand.</param>
+public sealed record HolderLine(int Count, string? Feed, Sequence<string> Hold, string? Step);
+
+/// <summary>A combination as the holder sees it: the holder's left is the performer's right.</summary>
+public static class HolderCard
+{
+    /// <summary>Metres of travel below which the holder need not move.</summary>
+    private const double Stands = 0.15;
+
+    /// <param name="trace">The combination, followed.</param>
+    /// <param name="naming">The words for attacks.</param>
+    /// <param name="crossed">The school feeds the left hand to the holder's left mitt.</param>
+    public static Sequence<HolderLine> Of(Trace trace, NamingSchool naming, bool crossed = false)
+    {
+        var lines = new List<HolderLine>();
+        var before = trace.Start;
+        foreach (var steps in trace.Steps.GroupBy(s => s.Count))
+        {
+            var elements = steps.SelectMany(s => s.Elements).ToList();
+            var after = steps.Last().Footing;
+            lines.Add(new HolderLine(steps.Key, Feed(elements, trace, naming), elements.Select(e => Hold(e, crossed)).OfType<string>().Distinct().ToSequence(), Step(elements, before, after)));
+            before = after;
+        }
+        return lines.ToSequence();
+    }
+
+    private static string? Feed(List<TracedElement> elements, Trace trace, NamingSchool naming)
+    {
+        var attacks = elements.Select(e => e.Element.Attack).OfType<Attack>().Select(a => NotationWriter.Named(a.Technique, a.Side, naming) + (a.Level is { } level ? $" to the {QualifierWords.Word(level)}" : "")).ToList();
+        if (attacks.Count == 0) return null;
+        return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
+    }
+
+    private static string? Hold(TracedElement traced, bool crossed)
+    {
+        if (traced.Element.Technique is not { IsStrike: true, Hold: { } place } technique) return null;
+        var level = traced.Element.AimedAt ?? Level.Body;
+        var facing = Named(traced.BodySide, !crossed);
+        var across = Named(traced.BodySide, true);
+        return place switch
+        {
+            HoldPlace.Mitt when level == Level.Head => $"{facing} mitt, your head height",
+            HoldPlace.Mitt => "belly pad, braced",
+            HoldPlace.MittIn => $"{facing} mitt turned in, {Height(level)}",
+            HoldPlace.MittDown => level == Level.Head ? $"{facing} mitt turned down, under the chin" : $"{facing} mitt turned down, at the belly",
+            HoldPlace.MittHigh => $"{facing} mitt high",
+            HoldPlace.PadsTight => $"both pads tight together, {Height(level)}",
+            HoldPlace.PadsCrossed => "both pads crossed low",
+            HoldPlace.PadsSide => $"both pads on your {across} side, {Height(level)}, step in to meet it",
+            HoldPlace.ThighPad => $"pad on your {across} thigh, knee soft",
+            HoldPlace.Shield => level == Level.Leg ? "shield low, rear foot braced" : "shield on the belly, rear foot braced",
+            HoldPlace.FlatTarget => $"flat target off the centre line, {Height(level)}",
+            _ => throw new InvalidOperationException($"No words for {place} of {technique.Id}."),
+        };
+    }
+
+    private static string Named(Side side, bool faces) => side switch
+    {
+        Side.Left => faces ? "right" : "left",
+        Side.Right => faces ? "left" : "right",
+        _ => "each",
+    };
+
+    private static string Height(Level level) => level switch { Level.Head => "head height", Level.Body => "rib height", _ => "low" };
+
+    private static string? Step(List<TracedElement> elements, Footing before, Footing after)
+    {
+        if (elements.Exists(e => e.Element.Technique!.Partner == PartnerEffect.SentLong)) return "let it send you back to long range";
+        var (dx, dy) = (after.Centre.X - before.Centre.X, after.Centre.Y - before.Centre.Y);
+        var axis = before.Axis * Math.PI / 180;
+        var along = (dx * Math.Sin(axis)) + (dy * Math.Cos(axis));
+        var right = (dx * Math.Cos(axis)) - (dy * Math.Sin(axis));
+        if (Math.Abs(along) >= Math.Abs(right) && along > Stands) return "step back with it";
+        if (Math.Abs(along) >= Math.Abs(right) && along < -Stands) return "stay, or follow in slowly";
+        return Math.Abs(right) > Stands ? $"turn to your {(right > 0 ? "left" : "right")} and face" : null;
+    }
+}

@@ -1,0 +1,25 @@
+namespace LoyalLadder.Core.Techniques;
+
+/// <summary>Ranges as sets, and the words for them.</summary>
+public static class FightRanges
+{
+    public static Ranges AsSet(this FightRange range) => (Ranges)(1 << (int)range);
+
+    public static bool Has(this Ranges set, FightRange range) => (set & range.AsSet()) != 0;
+
+    /// <summary>The farthest range of a set; long for an empty one.</summary>
+    public static FightRange Farthest(this Ranges set)
+    {
+        for (var range = FightRange.Long; range >= FightRange.Clinch; range--)
+            if (set.Has(range)) return range;
+        return FightRange.Long;
+    }
+
+    /// <summary>One range nearer, down to close: a clinch has to be taken.</summary>
+    public static FightRange Nearer(this FightRange range) => range > FightRange.Close ? range - 1 : range;
+
+    /// <summary>One range farther, up to long; a clinch has to be left first.</summary>
+    public static FightRange Farther(this FightRange range) => range is FightRange.Clinch or FightRange.Long ? range : range + 1;
+
+    public static string Word(FightRange range) => range switch { FightRange.Clinch => "clinch", FightRange.Close => "close", FightRange.Middle => "middle", _ => "long" };
+}

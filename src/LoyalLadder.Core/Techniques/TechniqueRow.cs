@@ -1,0 +1,116 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
+namespace LoyalLadder.Core.Techniques;
+
+/// <summary>
+/// One line of the catalogue file as it stands there, and one of a school's own techniques or changes. What is left out
+/// comes from the family, or from the technique that it changes. Fields and units stand in docs/formats.md.
+/// </summary>
+public sealed record TechniqueRow
+{
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
+    };
+
+    public required string Id { get; init; }
+    public TechniqueFamily? Family { get; init; }
+    public Dictionary<NamingSchool, ImmutableArray<string>>? Names { get; init; }
+    public SideRule? Side { get; init; }
+    public Side? Default { get; init; }
+    public decimal? Seconds { get; init; }
+    public Power? Power { get; init; }
+    public ImmutableArray<Level>? Levels { get; init; }
+    public AttackLine? Line { get; init; }
+    public ImmutableArray<AttackLine>? Answers { get; init; }
+    public ImmutableArray<FightRange>? Ranges { get; init; }
+    public Landing? Landing { get; init; }
+    public int? Turn { get; init; }
+    public bool? Loaded { get; init; }
+    public FootMove? Foot { get; init; }
+    public StanceShape? Shape { get; init; }
+    public PartnerEffect? Partner { get; init; }
+    public HoldPlace? Hold { get; init; }
+    public Limb? Limb { get; init; }
+    public ImmutableArray<string>? Parts { get; init; }
+    public ImmutableArray<string>? Cues { get; init; }
+    public ImmutableArray<string>? Faults { get; init; }
+    public ImmutableArray<string>? BuildsOn { get; init; }
+    public ImmutableArray<string>? Upgrades { get; init; }
+    public int? Effort { get; init; }
+    public ImmutableArray<string>? Regions { get; init; }
+    public int? Landings { get; init; }
+    public ImmutableArray<string>? Cautions { get; init; }
+    public Dictionary<AgeBand, Manner>? Manner { get; init; }
+    public bool? Pause { get; init; }
+
+    /// <exception cref="JsonException">It is not such a row.</exception>
+    public static TechniqueRow Parse(string json) => JsonSerializer.Deserialize<TechniqueRow>(json, Options) ?? throw new JsonException("A technique is expected.");
+
+    public string Write() => JsonSerializer.Serialize(this, Options);
+
+    /// <summary>The technique that this row describes by itself.</summary>
+    /// <exception cref="JsonException">Family or names are missing.</exception>
+    public Technique ToTechnique()
+    {
+        if (Family is not { } family) throw new JsonException("The family is missing.");
+        if (Names is null) throw new JsonException("The names are missing.");
+        var usual = FamilyDefaults.Of(family);
+        return Over(new Technique
+        {
+            Id = Id,
+            Family = family,
+            Names = ImmutableSortedDictionary<NamingSchool, ImmutableArray<string>>.Empty,
+            BaseSeconds = usual.BaseSeconds,
+            Effort = usual.Effort,
+            Limb = usual.Limb,
+        });
+    }
+
+    /// <summary>A technique with what this row fills in.</summary>
+    public Technique Over(Technique below) => below with
+    {
+        Family = Family ?? below.Family,
+        Names = Names is null ? below.Names : below.Names.SetItems(Names),
+        Sides = Side ?? below.Sides,
+        DefaultSide = Default ?? (Side is { } rule ? DefaultOf(rule) : below.DefaultSide),
+        BaseSeconds = Seconds ?? below.BaseSeconds,
+        Power = Power ?? below.Power,
+        Levels = Levels ?? below.Levels,
+        Line = Line ?? below.Line,
+        Answers = Answers ?? below.Answers,
+        Ranges = Ranges is { } ranges ? ranges.Aggregate(Techniques.Ranges.None, (set, r) => set | r.AsSet()) : below.Ranges,
+        Landing = Landing ?? below.Landing,
+        TurnDegrees = Turn ?? below.TurnDegrees,
+        IsLoaded = Loaded ?? below.IsLoaded,
+        Foot = Foot ?? below.Foot,
+        Shape = Shape ?? below.Shape,
+        Partner = Partner ?? below.Partner,
+        Hold = Hold ?? below.Hold,
+        Limb = Limb ?? below.Limb,
+        Parts = Parts ?? below.Parts,
+        Cues = Cues ?? below.Cues,
+        Faults = Faults ?? below.Faults,
+        BuildsOn = BuildsOn ?? below.BuildsOn,
+        Upgrades = Upgrades ?? below.Upgrades,
+        Effort = Effort ?? below.Effort,
+        Regions = Regions ?? below.Regions,
+        Landings = Landings ?? below.Landings,
+        Cautions = Cautions ?? below.Cautions,
+        Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
+        IsPause = Pause ?? below.IsPause,
+    };
+
+    private static Side DefaultOf(SideRule rule) => rule switch
+    {
+        SideRule.Lead => Techniques.Side.Lead,
+        SideRule.Rear or SideRule.Either => Techniques.Side.Rear,
+        SideRule.Both => Techniques.Side.Both,
+        _ => Techniques.Side.None,
+    };
+}

@@ -1,0 +1,76 @@
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Classes;
+
+namespace LoyalLadder.Data.Material;
+
+public enum CombinationKind { Combination, SelfDefence }
+
+/// <summary>A combination or self-defence drill under the school's own number: '#14', '#SD-4'.</summary>
+public sealed class NumberedCombination : SchoolRow
+{
+    public const int LongestNotation = 2000, LongestWords = 2000;
+
+    /// <summary>Letters, digits and hyphens, at most 12, without the '#', as the school writes it.</summary>
+    public required string Number { get; set; }
+
+    public CombinationKind Kind { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>In generic English, as the writer writes it; read by the one notation reader.</summary>
+    public required string Notation { get; set; }
+
+    /// <summary>A second reading where a form's move is read both as a defence and as an attack; null where there is none.</summary>
+    public string? OtherReading { get; set; }
+
+    /// <summary>Other versions, one a line: 'advanced: jab, cross, …'.</summary>
+    public string Versions { get; set; } = "";
+
+    public Guid? RankId { get; set; }
+    public Rank? Rank { get; set; }
+
+    /// <summary>The youngest band that does it.</summary>
+    public AgeBand LeastBand { get; set; }
+
+    /// <summary>How a partner is kept safe: who stops, and when.</summary>
+    public string ControlRule { get; set; } = "";
+
+    /// <summary>Cautions beyond those of its techniques.</summary>
+    public string Cautions { get; set; } = "";
+
+    public string Notes { get; set; } = "";
+
+    public List<CombinationChange> Changes { get; set; } = [];
+}
+
+/// <summary>What a numbered combination was before somebody changed it.</summary>
+public sealed class CombinationChange : SchoolRow
+{
+    public Guid CombinationId { get; set; }
+    public required string Name { get; set; }
+    public required string Notation { get; set; }
+    public string? OtherReading { get; set; }
+    public string Versions { get; set; } = "";
+}
+
+/// <summary>A technique of the school's own, or its changes to a shipped one; kept apart, so that newer shipped data shows through.</summary>
+public sealed class SchoolTechnique : SchoolRow
+{
+    public required string TechniqueId { get; set; }
+
+    /// <summary>One line of the catalogue file's form, with only the fields that the school fills in.</summary>
+    public required string Row { get; set; }
+}
+
+/// <summary>Something that a rank asks for: a technique or a numbered combination, up to a stage.</summary>
+public sealed class Requirement : SchoolRow
+{
+    public Guid RankId { get; set; }
+    public Rank? Rank { get; set; }
+    public string? TechniqueId { get; set; }
+    public Guid? CombinationId { get; set; }
+    public NumberedCombination? Combination { get; set; }
+
+    /// <summary>1 parts, 2 whole in the air, 3 moving, 4 on a target, 5 with a partner, 6 under pressure.</summary>
+    public int Stage { get; set; } = 4;
+}

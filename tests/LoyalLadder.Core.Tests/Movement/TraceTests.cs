@@ -1,0 +1,190 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Tests.Movement;
+
+public class TraceTests
+{
+    private static string Strong(Trace trace) => string.Join(' ', trace.Steps.SelectMany(s => s.Elements).Where(e => e.Strength == Strength.Strong).Select(e => e.Element.Technique!.Id));
+
+    private static string Codes(Trace trace) => string.Join(' ', trace.Findings.Select(f => $"{f.Beat}:{f.Code}"));
+
+    [Theory]
+    [InlineData("jab, cross, lead hook, rear low kick", 4, 4, Lead.Left, 0, 0.0, 1)]
+    [InlineData("jab & cross", 1, 2, Lead.Left, 0, 0.0, 1)]
+    [InlineData("rear round kick (land forward), jab", 2, 2, Lead.Right, 0, 0.688, 2)]
+    [InlineData("lead front kick (cross over), turn, rear back kick, jab & cross", 4, 4, Lead.Right, 0, 0.688, 2)]
+    [InlineData("step in, jab", 2, 1, Lead.Left, 0, 0.344, 1)]
+    [InlineData("slide back, jab", 2, 1, Lead.Left, 0, -0.344, 1)]
+    [InlineData("step through, jab", 2, 1, Lead.Right, 0, 0.688, 2)]
+    [InlineData("lead round kick (land forward)", 1, 1, Lead.Left, 0, 0.344, 1)]
+    [InlineData("lead round kick (land back)", 1, 1, Lead.Right, 0, -0.688, 2)]
+    [InlineData("switch, rear round kick", 2, 1, Lead.Right, 0, 0.0, 2)]
+    [InlineData("half switch, lead round kick", 2, 1, Lead.Left, 0, 0.0, 1)]
+    [InlineData("pivot, cross", 2, 1, Lead.Left, 90, 0.0, 1)]
+    [InlineData("half turn, cross", 2, 1, Lead.Left, 180, 0.0, 1)]
+    [InlineData("jump turn, cross", 2, 1, Lead.Left, 180, 0.0, 1)]
+    [InlineData("step left, cross", 2, 1, Lead.Left, 15, 0.0, 1)]
+    [InlineData("angle right, cross", 2, 1, Lead.Left, 315, 0.243, 1)]
+    [InlineData("jump forward, cross", 2, 1, Lead.Left, 0, 0.688, 1)]
+    [InlineData("spinning hook kick", 1, 1, Lead.Left, 0, 0.0, 1)]
+    [InlineData("back kick", 1, 1, Lead.Right, 0, 0.688, 2)]
+    [InlineData("cross (to 6 o'clock)", 1, 1, Lead.Left, 180, 0.0, 1)]
+    [InlineData("right round kick (land forward)", 1, 1, Lead.Right, 0, 0.688, 0)]
+    public void The_feet_go_where_the_table_says(string notation, int counts, int strikes, Lead end, int facing, double y, int cycle)
+    {
+        var trace = Given.Trace(notation);
+        var facts = CombinationFacts.Of(trace, Given.Tracer);
+        Assert.Equal((counts, strikes, end, facing, cycle), (facts.Counts, facts.Strikes, trace.End.Lead, trace.End.Facing, facts.Cycle));
+        Assert.Equal(y, trace.End.Centre.Y, 3);
+    }
+
+    [Fact]
+    public void Hips_are_strong_on_cross_hook_and_low_kick() => Assert.Equal("cross hook low-kick", Strong(Given.Trace("jab, cross, lead hook, rear low kick")));
+
+    [Fact]
+    public void A_rear_kick_that_lands_forward_makes_the_jab_the_other_hand()
+    {
+        var jab = Given.Trace("rear round kick (land forward), jab").Steps[1].Elements.Single();
+        Assert.Equal((Side.Lead, Side.Right), (jab.Side, jab.BodySide));
+    }
+
+    [Fact]
+    public void A_crossed_leg_unwinds_and_the_back_kick_faces_the_partner_again()
+    {
+        var trace = Given.Trace("lead front kick (cross over), turn, rear back kick, jab & cross");
+        Assert.Equal([Side.Left, Side.None, Side.Right, Side.Right, Side.Left], trace.Steps.Select(s => s.Elements.Single().BodySide));
+        Assert.Equal([0, 180, 0, 0, 0], trace.Steps.Select(s => s.Footing.Facing));
+        Assert.Equal([1, 2, 3, 4, 4], trace.Steps.Select(s => s.Count));
+        // the crossing foot stays where it was set down while the body unwinds
+        Assert.Equal(trace.Steps[0].Footing.LeftFoot.Y, trace.Steps[1].Footing.LeftFoot.Y, 9);
+    }
+
+    [Fact]
+    public void A_fighting_stance_is_two_fifths_of_the_stature_long_and_a_sixth_wide()
+    {
+        var start = Footing.Start(Lead.Left, AgeBand.Adults);
+        Assert.Equal((-0.146, 0.344), (Math.Round(start.LeftFoot.X, 3), Math.Round(start.LeftFoot.Y, 3)));
+        Assert.Equal((0.146, -0.344), (Math.Round(start.RightFoot.X, 3), Math.Round(start.RightFoot.Y, 3)));
+        Assert.Equal(0.5, Footing.Start(Lead.Left, AgeBand.Kids).Stride, 3);
+    }
+
+    [Fact]
+    public void The_foot_that_stands_stays_when_the_other_is_set_down_in_front()
+    {
+        var trace = Given.Trace("rear round kick (land forward)");
+        Assert.Equal(trace.Start.LeftFoot, trace.End.LeftFoot);
+    }
+
+    [Fact]
+    public void A_round_kick_behind_a_close_knee_is_choked_and_room_is_made_on_the_knee()
+    {
+        var trace = Given.Trace("[cross] parry, [hook] cover, lead elbow, rear elbow, rear knee | rear round kick");
+        Assert.Equal(FightRange.Close, trace.From);
+        var choked = Assert.Single(trace.Findings, f => f.Code == "choked");
+        Assert.Equal((6, Severity.Note), (choked.Beat, choked.Severity));
+        Assert.Equal(["(angle left) on the rear knee", "(step back) on the rear knee"], choked.Fixes.Select(f => f.Words(NamingSchool.Generic)));
+        foreach (var fix in choked.Fixes)
+            Assert.DoesNotContain(Given.Tracer.Trace(fix.Apply(trace.Combination), Lead.Left, AgeBand.Adults).Findings, f => f.Code == "choked");
+    }
+
+    [Theory]
+    [InlineData("jab, lead elbow", "2:too-far 2:nothing-behind")]
+    [InlineData("rear elbow, rear round kick", "2:choked 2:nothing-behind")]
+    [InlineData("cross (step in), step in, lead elbow", "")]
+    [InlineData("lead round kick", "1:light-lead-kick")]
+    [InlineData("half switch, lead round kick", "")]
+    [InlineData("lead round kick (slide in)", "")]
+    [InlineData("cross, lead round kick", "2:too-far")]
+    [InlineData("switch round kick", "")]
+    [InlineData("lead push kick", "")]
+    [InlineData("cover + cross", "1:same-hand")]
+    [InlineData("parry + jab", "")]
+    [InlineData("front kick + lead side kick", "1:leg-not-down 1:light-lead-kick")]
+    [InlineData("rear front kick & lead round kick", "2:leg-not-down 2:light-lead-kick")]
+    [InlineData("rear front kick (hold), lead push kick", "2:leg-not-down")]
+    [InlineData("rear front kick (hold), rear round kick", "")]
+    [InlineData("clinch knee", "")]
+    [InlineData("jab, clinch knee", "2:clinch-needed")]
+    [InlineData("clinch hold, clinch knee", "")]
+    [InlineData("clinch hold, rear round kick", "2:clinch-not-left")]
+    [InlineData("clinch hold, clinch release, rear knee", "")]
+    [InlineData("clinch hold, clinch knee, shove, rear knee", "")]
+    [InlineData("[hook] parry", "1:unanswered")]
+    [InlineData("[cross] lead elbow", "1:unanswered")]
+    [InlineData("[cross] parry", "")]
+    [InlineData("[low kick] shin check", "")]
+    [InlineData("[round kick (head)] shin check", "1:unanswered")]
+    [InlineData("[tackle] sprawl", "")]
+    [InlineData("[step in] push kick", "")]
+    [InlineData("[wrist grab] wrist release", "")]
+    [InlineData("cross, cross", "2:nothing-behind")]
+    [InlineData("jab, jab, cross", "")]
+    [InlineData("spinning hook kick x2", "2:spin")]
+    [InlineData("back kick x2", "")]
+    [InlineData("lead front kick (cross over), rear round kick", "1:light-lead-kick 2:legs-crossed")]
+    [InlineData("right jab", "1:wrong-side")]
+    [InlineData("rear front kick (land forward)", "1:other-side")]
+    public void Findings_name_what_is_wrong(string notation, string codes) => Assert.Equal(codes, Codes(Given.Trace(notation)));
+
+    [Fact]
+    public void Children_may_spin_less_and_not_do_what_the_policy_bars()
+    {
+        Assert.Equal("1:age", Codes(Given.Trace("spinning back fist", band: AgeBand.Kids)));
+        Assert.Equal("2:spin", Codes(Given.Trace("spinning hook kick x2", band: AgeBand.Kids)));
+        Assert.Equal("", Codes(Given.Trace("spinning hook kick", band: AgeBand.Kids)));
+    }
+
+    [Theory]
+    [InlineData("jab, lead elbow")]
+    [InlineData("lead round kick")]
+    [InlineData("jab, clinch knee")]
+    [InlineData("clinch hold, rear knee")]
+    [InlineData("clinch hold, rear round kick")]
+    [InlineData("[hook] parry, cross")]
+    [InlineData("rear front kick & lead round kick")]
+    [InlineData("lead front kick (cross over), rear back kick")]
+    [InlineData("jab, rear round kick (land forward)")]
+    [InlineData("rear elbow, spinning hook kick")]
+    public void Every_fix_takes_its_finding_away_and_stops_nothing(string notation)
+    {
+        var trace = Given.Trace(notation);
+        Assert.Contains(trace.Findings, f => f.Fixes.Length > 0);
+        foreach (var finding in trace.Findings)
+        foreach (var fix in finding.Fixes)
+        {
+            var mended = fix.Apply(trace.Combination);
+            Assert.Equal(mended, Given.Combination(NotationWriter.Write(mended)));
+            var again = Given.Tracer.Trace(mended, Lead.Left, AgeBand.Adults);
+            Assert.True(again.Findings.Count(f => f.Code == finding.Code) < trace.Findings.Count(f => f.Code == finding.Code), $"{notation}: {fix.Words(NamingSchool.Generic)} left {finding.Code}");
+            Assert.Null(again.Stop);
+        }
+    }
+
+    [Theory]
+    [InlineData("jab", "right mitt, your head height")]
+    [InlineData("cross", "left mitt, your head height")]
+    [InlineData("cross (body)", "belly pad, braced")]
+    [InlineData("lead hook", "right mitt turned in, head height")]
+    [InlineData("rear uppercut", "left mitt turned down, under the chin")]
+    [InlineData("rear overhand", "left mitt high")]
+    [InlineData("lead elbow", "both pads tight together, head height")]
+    [InlineData("rear knee", "both pads crossed low")]
+    [InlineData("rear round kick", "both pads on your left side, rib height, step in to meet it")]
+    [InlineData("rear low kick", "pad on your left thigh, knee soft")]
+    [InlineData("lead side kick", "shield on the belly, rear foot braced")]
+    [InlineData("axe kick", "flat target off the centre line, head height")]
+    public void The_holder_is_told_where_to_hold_from_the_holders_side(string notation, string hold) =>
+        Assert.Equal(hold, Assert.Single(Assert.Single(HolderCard.Of(Given.Trace(notation), NamingSchool.Generic)).Hold));
+
+    [Fact]
+    public void The_holder_feeds_and_steps_with_the_drift()
+    {
+        var card = HolderCard.Of(Given.Trace("[cross] parry, rear front kick (land forward), push kick"), NamingSchool.Generic);
+        Assert.Equal("feed cross, half speed", card[0].Feed);
+        Assert.Equal("step back with it", card[1].Step);
+        Assert.Equal("let it send you back to long range", card[2].Step);
+        Assert.Equal("left mitt, your head height", HolderCard.Of(Given.Trace("jab"), NamingSchool.Generic, crossed: true)[0].Hold[0]);
+    }
+}

@@ -35,6 +35,8 @@ async function shot(name) {
   writeFileSync(join(folder, `${name}.png`), Buffer.from(await call('GET', `${base}/screenshot`), 'base64'));
   console.log(`${folder}/${name}.png`);
 }
+// the whole page, for looking at what is below the fold
+async function tall(name, height) { await size(1280, height); await shot(name); await size(1280, 800); }
 const href = (css, words) => run('return [...document.querySelectorAll(arguments[0])].find(a => a.closest("li, tr").textContent.includes(arguments[1]))?.getAttribute("href")', css, words);
 
 const views = {
@@ -72,6 +74,7 @@ const views = {
     await shot('mat-phone');
     await size(1280, 800);
   },
+  async look() { for (const [i, c] of (process.env.LOOK ?? '').split(';;').filter(Boolean).entries()) { await go(c.startsWith('/') ? c : '/bench?c=' + c); await tall(`look-${i}`, Number(process.env.TALL ?? 1000)); } },
   async signin() { await call('DELETE', `${base}/cookie`); await go('/sign-in'); await shot('sign-in'); },
 };
 
@@ -82,7 +85,7 @@ try {
   await type('#Password', password);
   await click('button.main');
   await wait('location.pathname === "/"', 'the sign-in');
-  for (const [name, take] of Object.entries(views)) if (only.length === 0 || only.includes(name)) await take();
+  for (const [name, take] of Object.entries(views)) if (only.length === 0 ? name !== 'look' : only.includes(name)) await take();
 } finally {
   await call('DELETE', base).catch(() => {});
   driver.kill();

@@ -46,6 +46,9 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         private Lead? _heldLeg;
         private (Count Count, Element Element)? _before;
 
+        /// <summary>The count whose range has been complained about; once is enough for all of its beats.</summary>
+        private Count? _outOfRange;
+
         public Walk(FindingWords words, Combination combination, Lead lead, AgeBand band, FightRange? from)
         {
             _words = words;
@@ -211,8 +214,10 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             var isLeadKick = technique.Family == TechniqueFamily.Kick && side == Side.Lead;
             var loaded = body switch { Side.Left => hips.Left, Side.Right => hips.Right, _ => hips.Left || hips.Right }
                 || technique.IsLoaded || (isLeadKick && (_leadLegLoaded || technique.Foot != FootMove.None));
-            if (!loaded && isLeadKick && technique.Power != Power.Push) _findings.Add(_words.LightLeadKick(number, count, element, technique));
-            else if (!loaded && _struckBefore && technique is { Sides: not SideRule.Lead, Power: not Power.Push } && body is Side.Left or Side.Right) _findings.Add(_words.NothingBehind(number, element));
+            // a stamp or a flick at the leg needs no hip behind it
+            var needsHips = technique.Power != Power.Push && (technique.Line != AttackLine.Low || technique.Power == Power.Rotational);
+            if (!loaded && isLeadKick && needsHips) _findings.Add(_words.LightLeadKick(number, count, element, technique));
+            else if (!loaded && !isLeadKick && _struckBefore && technique is { Sides: not SideRule.Lead, Power: not Power.Push } && body is Side.Left or Side.Right) _findings.Add(_words.NothingBehind(number, element));
             if (body is Side.Left or Side.Right && (technique.Power is Power.Straight or Power.Rotational || (!loaded && side == Side.Lead && technique.Limb == Limb.Hand)))
                 (_loadedLeft, _loadedRight) = (body == Side.Right, body == Side.Left);
             return loaded ? Strength.Strong : Strength.Light;
@@ -222,7 +227,8 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         {
             var works = WorksAt(technique, side == Side.Lead, _leadLegLoaded);
             // a lead leg with nothing behind it is a finding of its own
-            if (works.Has(_range) || (!hasHips && technique.Ranges.Has(_range))) return;
+            if (works.Has(_range) || (!hasHips && technique.Ranges.Has(_range)) || ReferenceEquals(_outOfRange, count)) return;
+            _outOfRange = count;
             if (works == Ranges.Clinch) _findings.Add(_words.ClinchNeeded(number, count, technique));
             else if (_range == FightRange.Clinch) _findings.Add(_words.ClinchNotLeft(number, count, element, technique));
             else

@@ -57,7 +57,7 @@ public static class DemoCombinations
         ("SD-7", "Choke from the front", "[choke from the front] front choke release, shove, step back", "[choke from the front] wedge block, front choke release, step back", 2, AgeBand.Kids, "Tap means stop, and a cough counts as a tap.", "Hands on the collar bones, never the throat."),
         ("SD-8", "Choke from behind", "[choke from behind] rear choke release, rear backward elbow (light), step back", null, 3, AgeBand.Teens, "Tap means stop. Forearm across the chest.", "Nobody's throat is touched."),
         ("SD-9", "Bear hug", "[bear hug grab] bear hug release, step back", null, 2, AgeBand.Kids, "Tap means stop. No lifting.", ""),
-        ("SD-10", "Bear hug, stamp and turn", "[bear hug grab] stomp kick (light), bear hug release, step back", null, 3, AgeBand.Teens, "Tap means stop. The stamp lands beside the foot.", "Never on a partner's instep or knee."),
+        ("SD-10", "Bear hug, stamp and turn", "[bear hug grab] bear hug release, stomp kick (light), step back", null, 3, AgeBand.Teens, "Tap means stop. The stamp lands beside the foot.", "Never on a partner's instep or knee."),
         ("SD-11", "Headlock", "[headlock] headlock release, step back", null, 3, AgeBand.Teens, "Tap means stop. The arm lies on the shoulders.", "No squeezing, no cranking of the neck."),
         ("SD-12", "Hair grab", "[hair grab] hair grab release, step back", null, 2, AgeBand.Kids, "Tap means stop. A flat hand stands for the grip.", "Nobody's hair is pulled."),
         ("SD-13", "Straight punch, step off", "[cross] slip, step right, step back", null, 1, AgeBand.Kids, "Half speed, stop short of the face.", ""),

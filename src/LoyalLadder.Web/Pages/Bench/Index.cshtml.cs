@@ -23,6 +23,9 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
     [BindProperty(SupportsGet = true)] public string? Number { get; set; }
 
     [BindProperty(SupportsGet = true)] public string? Lead { get; set; }
+    /// <summary>Shows it from the other lead.</summary>
+    [BindProperty(SupportsGet = true)] public string? Flip { get; set; }
+
     [BindProperty(SupportsGet = true)] public string? Band { get; set; }
     [BindProperty(SupportsGet = true)] public string? From { get; set; }
     [BindProperty(SupportsGet = true)] public string? Naming { get; set; }
@@ -98,6 +101,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
         var (school, taught, own) = (await School(), await Taught(), await Words());
         var naming = Enum.TryParse<NamingSchool>(Naming, true, out var n) && Enum.IsDefined(n) ? n : own.Naming;
         var words = new ReaderWords(naming, Enum.TryParse<SideWords>(Sides, true, out var s) && Enum.IsDefined(s) ? s : own.Sides, Leads.Read(Lead) ?? own.Lead);
+        if (Flip is not null) words = words with { Lead = words.Lead.Other() };
         var text = C ?? "";
         if (Number is { } number)
         {

@@ -7,6 +7,15 @@ const kept = `loyal-ladder-run-${data.run}`;
 let offset = data.now - Date.now();
 const now = () => Date.now() + offset;
 
+// the server's clock is known as well as the quickest answer so far was quick; a slow one must not turn the mat's clock back
+let quickest = Infinity;
+function setClock(serverNow, sent) {
+  const trip = Date.now() - sent;
+  if (trip > quickest) { quickest += 5; return; }
+  quickest = trip;
+  offset = serverNow + trip / 2 - Date.now();
+}
+
 // ---- events: what was pressed, here or on another device ----
 const events = new Map();
 const unsent = new Set();
@@ -20,8 +29,11 @@ function remember() {
   try { localStorage.setItem(kept, JSON.stringify({ events: [...events.values()] })); } catch { /* as above */ }
 }
 
+// what is pressed later comes later, whatever the clock was set to between
+const latest = () => Math.max(0, ...[...events.values()].map(e => Date.parse(e.at)));
+
 function press(kind, more = {}) {
-  const e = { id: crypto.randomUUID?.() ?? fallbackKey(), at: new Date(now()).toISOString(), kind, step: null, value: 0, text: null, ...more };
+  const e = { id: crypto.randomUUID?.() ?? fallbackKey(), at: new Date(Math.max(now(), latest() + 1)).toISOString(), kind, step: null, value: 0, text: null, ...more };
   events.set(e.id, e);
   unsent.add(e.id);
   remember();
@@ -59,11 +71,12 @@ async function send() {
 }
 
 async function follow() {
+  const sent = Date.now();
   try {
     const answer = await fetch(`${location.pathname}?handler=Events`, { redirect: 'manual', signal: AbortSignal.timeout(5000) });
     if (!answer.ok) return;
     const news = await answer.json();
-    offset = news.now - Date.now();
+    setClock(news.now, sent);
     for (const e of news.events) { events.set(e.id, e); unsent.delete(e.id); }
     remember();
   } catch { /* send() says so when it matters */ }

@@ -24,15 +24,22 @@ public abstract record SheetEdit
 /// <summary>Lessons and their sheets: beginning one, reading it, and every edit of a line. All typed text is read by the one sheet reader.</summary>
 public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider time)
 {
+    // every look at a sheet and every edit asks these two: translated once
+    private static readonly Func<LadderContext, Guid, CancellationToken, Task<Lesson?>> LessonOf = EF.CompileAsyncQuery((LadderContext db, Guid id, CancellationToken cancel) =>
+        db.Lessons.AsNoTracking().Include(l => l.Class).FirstOrDefault(l => l.Id == id));
+
+    private static readonly Func<LadderContext, Guid, IAsyncEnumerable<SheetLine>> RowsOf = EF.CompileAsyncQuery((LadderContext db, Guid lessonId) =>
+        db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).AsQueryable());
+
     /// <summary>A lesson with its sheet; null when this school has none of that key.</summary>
     public async Task<OpenSheet?> Open(Guid lessonId, CancellationToken cancel)
     {
-        var lesson = await db.Lessons.AsNoTracking().Include(l => l.Class).FirstOrDefaultAsync(l => l.Id == lessonId, cancel);
+        var lesson = await LessonOf(db, lessonId, cancel);
         if (lesson is null) return null;
         var facts = await own.Facts(cancel);
         lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
         lesson.Teacher = facts.Staff.FirstOrDefault(u => u.Id == lesson.TeacherId);
-        var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel);
+        var rows = await RowsOf(db, lessonId).ToListAsync(cancel);
         return OpenSheet.Of(lesson, facts.School, rows, facts.Kit, facts.Material);
     }
 

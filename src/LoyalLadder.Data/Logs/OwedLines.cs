@@ -10,16 +10,22 @@ public sealed record OwedLine(Guid LogLine, Guid ClassId, string Text, LineOutco
 /// <summary>What classes are owed, and dropping a debt by name.</summary>
 public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider time)
 {
+    private sealed record RecentLog(Guid Id, Guid ClassId, DateOnly Date, TimeOnly Start, string TaughtBy);
+
+    // every sheet and every look at Today asks these two: translated once
+    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<RecentLog>> RecentLogs = EF.CompileAsyncQuery((LadderContext db, Guid[] classIds) =>
+        db.Classes.Where(c => classIds.Contains(c.Id))
+            .SelectMany(c => db.Logs.Where(l => l.Lesson!.ClassId == c.Id).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Lesson!.Start).Take(Owed.LessonsKept)
+                .Select(l => new RecentLog(l.Id, c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy))));
+
+    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<LogLine>> OpenLines = EF.CompileAsyncQuery((LadderContext db, Guid[] logs) =>
+        db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && l.Carries).OrderBy(l => l.Position).AsQueryable());
+
     /// <summary>The debts of some classes, newest lesson first.</summary>
     public async Task<List<OwedLine>> Of(IReadOnlyCollection<Guid> classIds, CancellationToken cancel)
     {
-        var recent = await db.Classes.Where(c => classIds.Contains(c.Id))
-            .SelectMany(c => db.Logs.Where(l => l.Lesson!.ClassId == c.Id).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Lesson!.Start).Take(Owed.LessonsKept)
-                .Select(l => new { l.Id, ClassId = c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy }))
-            .ToListAsync(cancel);
-        var logs = recent.Select(r => r.Id).ToList();
-        var lines = await db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && l.Carries)
-            .OrderBy(l => l.Position).ToListAsync(cancel);
+        var recent = await RecentLogs(db, [.. classIds]).ToListAsync(cancel);
+        var lines = await OpenLines(db, [.. recent.Select(r => r.Id)]).ToListAsync(cancel);
         return
         [
             .. from classLogs in recent.GroupBy(r => r.ClassId)

@@ -33,6 +33,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<Requirement> Requirements => Set<Requirement>();
     public DbSet<Lesson> Lessons => Set<Lesson>();
     public DbSet<SheetLine> SheetLines => Set<SheetLine>();
+    public DbSet<SheetChange> SheetChanges => Set<SheetChange>();
     public DbSet<LessonRun> Runs => Set<LessonRun>();
     public DbSet<RunEvent> RunEvents => Set<RunEvent>();
     public DbSet<LessonLog> Logs => Set<LessonLog>();
@@ -165,6 +166,14 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             e.Property(l => l.Text).HasMaxLength(SheetLine.LongestText);
             e.Property(l => l.Version).IsConcurrencyToken();
         });
+        Own<SheetChange>(builder, e =>
+        {
+            e.Property(c => c.Before).HasMaxLength(SheetLine.LongestText);
+            e.Property(c => c.After).HasMaxLength(SheetLine.LongestText);
+            e.Property(c => c.Number).UseIdentityAlwaysColumn();
+            e.HasIndex(c => new { c.LessonId, c.Number });
+            e.HasOne<Lesson>().WithMany().HasForeignKey(c => c.LessonId);
+        });
         Own<LessonRun>(builder, e =>
         {
             e.ToTable("runs");
@@ -220,6 +229,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
         var changesFacts = false;
+        RememberSheets();
         foreach (var entry in ChangeTracker.Entries())
         {
             Stamp(entry);
@@ -228,6 +238,22 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
         if (changesFacts) memory.Forget(SchoolId);
         return saved;
+    }
+
+    /// <summary>Writes down what happens to lines of sheets; moving alone counts, saving the same does not.</summary>
+    private void RememberSheets()
+    {
+        ChangeTracker.DetectChanges();
+        var batch = Guid.CreateVersion7();
+        foreach (var entry in ChangeTracker.Entries<SheetLine>().Where(e => e.State is EntityState.Added or EntityState.Modified).ToList())
+        {
+            var (line, was) = (entry.Entity, entry.OriginalValues);
+            var before = entry.State == EntityState.Added || was.GetValue<DateTimeOffset?>(nameof(SheetLine.RemovedAt)) is not null ? null : was.GetValue<string>(nameof(SheetLine.Text));
+            var after = line.RemovedAt is null ? line.Text : null;
+            var position = entry.State == EntityState.Added ? line.Position : was.GetValue<double>(nameof(SheetLine.Position));
+            if (before == after && position == line.Position) continue;
+            SheetChanges.Add(new SheetChange { LessonId = line.LessonId, LineId = line.Id, Batch = batch, Before = before, BeforePosition = position, After = after, AfterPosition = line.Position });
+        }
     }
 
     private void Stamp(EntityEntry entry)

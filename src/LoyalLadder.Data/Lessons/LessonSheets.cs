@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -143,6 +144,31 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
         (rows[at].Position, rows[to].Position) = (rows[to].Position, rows[at].Position);
         await db.SaveChangesAsync(cancel);
         return new SheetEdit.Saved(lineId);
+    }
+
+    /// <summary>Puts the fitted form of chosen lines into the sheet, all in one save.</summary>
+    /// <param name="lessonId">The lesson.</param>
+    /// <param name="lines">The lines whose fitted form is taken, each with the version that was fitted.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <returns>How many lines changed; -1 when the sheet has changed since, so that the fit has to be made anew.</returns>
+    public async Task<int> AcceptFit(Guid lessonId, IReadOnlyDictionary<Guid, int> lines, CancellationToken cancel)
+    {
+        if (await Open(lessonId, cancel) is not { } sheet) return -1;
+        if (LessonFit.Of(sheet.Plan, sheet.Clock.Setting).Fitted is not { } fitted) return -1;
+        var rows = await db.SheetLines.Where(l => l.LessonId == lessonId && l.RemovedAt == null).ToDictionaryAsync(l => l.Id, cancel);
+        var writer = new SheetWriter(await Reader(cancel));
+        var changed = 0;
+        foreach (var line in fitted.Lines.Where(l => l.IsChanged))
+        {
+            var shown = sheet.RowOf[line.Entry];
+            if (!lines.TryGetValue(shown.Id, out var version) || !rows.TryGetValue(shown.Id, out var row)) continue;
+            if (row.Version != version) return -1;
+            if (line.After is { } after) (row.Text, row.Version) = (writer.Write(after), row.Version + 1);
+            else row.RemovedAt = time.GetUtcNow();
+            changed++;
+        }
+        await db.SaveChangesAsync(cancel);
+        return changed;
     }
 
     /// <summary>Takes a line out; <see cref="Restore"/> puts it back where it was.</summary>

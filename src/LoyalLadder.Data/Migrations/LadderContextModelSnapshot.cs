@@ -432,6 +432,75 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("lessons", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetChange", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("After")
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasColumnName("after");
+
+                    b.Property<double>("AfterPosition")
+                        .HasColumnType("double precision")
+                        .HasColumnName("after_position");
+
+                    b.Property<Guid>("Batch")
+                        .HasColumnType("uuid")
+                        .HasColumnName("batch");
+
+                    b.Property<string>("Before")
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasColumnName("before");
+
+                    b.Property<double>("BeforePosition")
+                        .HasColumnType("double precision")
+                        .HasColumnName("before_position");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("LessonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lesson_id");
+
+                    b.Property<Guid>("LineId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("line_id");
+
+                    b.Property<long>("Number")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("bigint")
+                        .HasColumnName("number");
+
+                    NpgsqlPropertyBuilderExtensions.UseIdentityAlwaysColumn(b.Property<long>("Number"));
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sheet_changes");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_sheet_changes_school_id");
+
+                    b.HasIndex("LessonId", "Number")
+                        .HasDatabaseName("ix_sheet_changes_lesson_id_number");
+
+                    b.ToTable("sheet_changes", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetLine", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1586,6 +1655,23 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Hall");
 
                     b.Navigation("Teacher");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetChange", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
+                        .WithMany()
+                        .HasForeignKey("LessonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheet_changes_lessons_lesson_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheet_changes_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetLine", b =>

@@ -1,6 +1,8 @@
 using System.Globalization;
+using LoyalLadder.Core;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
@@ -31,24 +33,63 @@ public sealed record TallyAnswer(SideTally Kicks, SideTally Strikes, int Landing
 
 public sealed record TechniqueTally(string Technique, int Left, int Right);
 
+/// <param name="Fits">False when even the shortest form of what has to stay is too long; then the sheet is as it was sent.</param>
+/// <param name="Sheet">The fitted sheet as text.</param>
+/// <param name="Value">Worth of the fit, in thousandths of a weighted second; null without one.</param>
+/// <param name="Clock">The fitted sheet, timed.</param>
+/// <param name="Changes">Lines that changed; a fitted text of null is left out.</param>
+/// <param name="Musts">Without a fit: the lines that have to stay and their least seconds, the longest first.</param>
+public sealed record FitAnswer(bool Fits, string Sheet, long? Value, ClockAnswer Clock, IReadOnlyList<FitChange> Changes, IReadOnlyList<FitMust> Musts);
+
+public sealed record FitChange(int Line, string Text, string? Fitted, int SecondsBefore, int SecondsAfter);
+
+public sealed record FitMust(int Line, int Seconds);
+
 /// <summary>The lesson part of the JSON interface.</summary>
 public static class LessonsApi
 {
-    public static void MapLessonsApi(this IEndpointRouteBuilder routes) => routes
-        .MapPost("/api/v1/lessons/clock", Clock)
-        .AsApi<ClockRequest, ClockAnswer>("Reads a sheet and times it.");
+    public static void MapLessonsApi(this IEndpointRouteBuilder routes)
+    {
+        routes.MapPost("/api/v1/lessons/clock", Clock).AsApi<ClockRequest, ClockAnswer>("Reads a sheet and times it.");
+        routes.MapPost("/api/v1/lessons/fit", Fit).AsApi<ClockRequest, FitAnswer>("Fits a sheet into its time.");
+    }
 
     private static async Task<IResult> Clock(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
+        var (asked, refusal) = await Ask(context, own, cancel);
+        return asked is null ? refusal! : Results.Ok(Answer(asked.Reading.Lines, LessonClock.Time(asked.Reading.Plan, asked.Setting), new SheetWriter(asked.Reader)));
+    }
+
+    private static async Task<IResult> Fit(HttpContext context, OwnSchool own, CancellationToken cancel)
+    {
+        var (asked, refusal) = await Ask(context, own, cancel);
+        if (asked is null) return refusal!;
+        var (reading, reader, setting) = asked;
+        var writer = new SheetWriter(reader);
+        var (fitted, noFit) = LessonFit.Of(reading.Plan, setting);
+        var plan = fitted?.Plan ?? reading.Plan;
+        // of the entries that stay, the lines of the text that they came from
+        var dropped = fitted?.Lines.Where(l => l.After is null).Select(l => l.Entry).ToHashSet() ?? [];
+        var lines = reading.Lines.Where((_, entry) => !dropped.Contains(entry)).ToSequence();
+        return Results.Ok(new FitAnswer(fitted is not null, writer.Write(plan), fitted?.Value, Answer(lines, LessonClock.Time(plan, setting), writer),
+            [.. fitted?.Lines.Where(l => l.IsChanged).Select(l => new FitChange(reading.Lines[l.Entry], writer.Write(l.Before), l.After is { } after ? writer.Write(after) : null, l.SecondsBefore, l.SecondsAfter)) ?? []],
+            [.. noFit?.Lines.Select(l => new FitMust(reading.Lines[l.Entry], l.Seconds)) ?? []]));
+    }
+
+    private sealed record Asked(SheetReading Reading, SheetReader Reader, LessonSetting Setting);
+
+    /// <summary>The sheet and its setting as they were asked for, or the answer that says what is wrong.</summary>
+    private static async Task<(Asked? Asked, IResult? Refusal)> Ask(HttpContext context, OwnSchool own, CancellationToken cancel)
+    {
         var (request, refusal) = await ApiJson.Read<ClockRequest>(context.Request, "Send at least sheet, ageBand, headcount and minutes.", cancel);
-        if (request is null) return refusal!;
+        if (request is null) return (null, refusal);
         var errors = Errors(request);
-        if (errors.Count > 0) return ApiJson.Refuse(errors);
+        if (errors.Count > 0) return (null, ApiJson.Refuse(errors));
         var (school, _, kit, _, material) = await own.Facts(cancel);
         var reader = material.Sheets(school.Naming);
         var reading = reader.Read(request.Sheet);
-        if (reading.Refusal is { } said) return ApiJson.Refuse([new ApiError("sheet", null, null, said)]);
-        var clock = LessonClock.Time(reading.Plan, new LessonSetting
+        if (reading.Refusal is { } said) return (null, ApiJson.Refuse([new ApiError("sheet", null, null, said)]));
+        return (new Asked(reading, reader, new LessonSetting
         {
             Band = AgeBands.Read(request.AgeBand)!.Value,
             Heads = request.Headcount,
@@ -59,17 +100,16 @@ public static class LessonsApi
             OpeningSeconds = school.OpeningSeconds,
             ClosingSeconds = school.ClosingSeconds,
             Kit = [.. kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)), .. KitTime.Usual],
-        });
-        return Results.Ok(Answer(reading, clock, new SheetWriter(reader)));
+        }), null);
     }
 
-    private static ClockAnswer Answer(SheetReading reading, ClockedLesson clock, SheetWriter writer)
+    private static ClockAnswer Answer(Sequence<int> lines, ClockedLesson clock, SheetWriter writer)
     {
         var tally = LessonTally.Of(clock);
         return new ClockAnswer(clock.TotalSeconds, clock.OverSeconds,
-            [.. clock.Lines.Select(l => new LineAnswer(reading.Lines[l.Entry], writer.Write(l.Line with { Versions = [] }), l.Line.IsUnderstood, l.GettingThere, l.Teach, l.Work,
+            [.. clock.Lines.Select(l => new LineAnswer(lines[l.Entry], writer.Write(l.Line with { Versions = [] }), l.Line.IsUnderstood, l.GettingThere, l.Teach, l.Work,
                 clock.TimeAt(l.StartsAt).ToString("HH:mm:ss", CultureInfo.InvariantCulture), l.Effort))],
-            [.. LessonChecks.Of(clock).Select(c => new CheckAnswer(c.Code, c.Level.ToString().ToLowerInvariant(), c.Entry is { } e ? reading.Lines[e] : null, c.Message))],
+            [.. LessonChecks.Of(clock).Select(c => new CheckAnswer(c.Code, c.Level.ToString().ToLowerInvariant(), c.Entry is { } e ? lines[e] : null, c.Message))],
             new TallyAnswer(tally.Kicks, tally.Strikes, tally.Landings, tally.WorkSeconds, tally.TalkSeconds, tally.MovingSeconds,
                 [.. tally.Techniques.Select(t => new TechniqueTally(t.Technique.Id, t.Reps.Left, t.Reps.Right))]));
     }

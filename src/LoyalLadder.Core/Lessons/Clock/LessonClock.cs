@@ -56,6 +56,10 @@ public static class LessonClock
         return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds);
     }
 
+    /// <summary>Work of a line, as long as the longest group version; 0 without a dose.</summary>
+    public static int WorkSeconds(LessonLine line, LessonSetting setting) =>
+        line.Dose is not { } dose ? 0 : Groups(line, dose, setting) is { IsEmpty: false } groups ? groups.Max(g => g.Work) : WorkClock.Seconds(dose, line.Moves, setting);
+
     private static ClockedLine Clocked(int entry, LessonLine line, SegmentKind segment, int at, Formation from, Sequence<KitNeed> held, LessonSetting setting)
     {
         var effort = LineEffort.Of(line);

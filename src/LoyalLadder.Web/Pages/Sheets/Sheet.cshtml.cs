@@ -4,6 +4,7 @@ using LoyalLadder.Core;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
@@ -51,7 +52,7 @@ public sealed class HeadForm
 }
 
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed) : RoomPage(db, time)
+public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -60,6 +61,12 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
 
     public OpenSheet Sheet { get; private set; } = null!;
     public List<OwedLine> Owed { get; private set; } = [];
+    public Fitted? Fitted { get; private set; }
+    public NoFit? NoFit { get; private set; }
+
+    /// <summary>What was done just now, and the save that takes it back.</summary>
+    public string? Done { get; private set; }
+    public Guid? Undoable { get; private set; }
     private SchoolMaterial Material { get; set; } = null!;
     public List<Check> Checks { get; private set; } = [];
     public LessonTally Tally { get; private set; } = null!;
@@ -154,6 +161,33 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
         return await Answer(await sheets.Add(Id, debt.Text, null, line, Cancel));
     }
 
+    /// <summary>The lesson fitted into its time, to look at; nothing is changed yet.</summary>
+    public async Task<IActionResult> OnGetFitAsync()
+    {
+        if (!await Load()) return NotFound();
+        (Fitted, NoFit) = LessonFit.Of(Sheet.Plan, Sheet.Clock.Setting);
+        return IsPart ? Partial("_Live", this) : Page();
+    }
+
+    /// <summary>Takes the fitted form of the lines that are ticked.</summary>
+    public async Task<IActionResult> OnPostFitAsync(string[] fit)
+    {
+        var lines = fit.Select(f => f.Split(':')).Where(f => f.Length == 2 && Guid.TryParse(f[0], out _) && int.TryParse(f[1], System.Globalization.CultureInfo.InvariantCulture, out _))
+            .DistinctBy(f => f[0]).ToDictionary(f => Guid.Parse(f[0]), f => int.Parse(f[1], System.Globalization.CultureInfo.InvariantCulture));
+        var changed = await sheets.AcceptFit(Id, lines, Cancel);
+        if (changed < 0) Problem = "The sheet has changed meanwhile. Fit it once more.";
+        if (changed > 0) (Undoable, Done) = (await history.Last(Id, Cancel), $"{Shown.Many(changed, "line")} fitted.");
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
+
+    /// <summary>Takes one save of this sheet back.</summary>
+    public async Task<IActionResult> OnPostUndoAsync(Guid batch)
+    {
+        if (await history.Undo(Id, batch, Cancel) is not var (undone, left)) return await Answer(new SheetEdit.Gone());
+        Done = left == 0 ? $"{Shown.Many(undone, "line")} as before." : $"{Shown.Many(undone, "line")} as before; {left} had been changed since and stay.";
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
+
     public async Task<IActionResult> OnPostDropAsync(Guid line)
     {
         if (!await owed.Drop(line, Cancel)) return await Answer(new SheetEdit.Gone());
@@ -213,7 +247,7 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     {
         if (edit is SheetEdit.Gone) Problem = "That line is no longer there; somebody took it out. Nothing else was changed.";
         Chosen = edit is SheetEdit.Saved saved && saved.Line != Guid.Empty ? saved.Line : line;
-        var saidSomething = Problem is not null || EditLine is not null || Removed is not null;
+        var saidSomething = Problem is not null || Done is not null || EditLine is not null || Removed is not null;
         if (!IsPart && !saidSomething) return Redirect($"/sheets/{Id}?chosen={Chosen}#line-{Chosen}");
         if (!await Load()) return NotFound();
         if (edit is SheetEdit.Refused) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;

@@ -19,6 +19,8 @@ function choose(row, focus = true) {
 function settle(focus) {
   const edit = document.querySelector('[data-edit-text]');
   const row = document.getElementById(`line-${live().dataset.chosen}`);
+  const fit = document.getElementById('fit');
+  if (fit) { fit.scrollIntoView({ block: 'nearest' }); fit.focus({ preventScroll: true }); return; }
   if (edit) { edit.focus(); edit.setSelectionRange(edit.value.length, edit.value.length); return; }
   if (row) choose(row, focus);
 }
@@ -60,10 +62,12 @@ const keys = {
   '[': () => press('[data-key="["]'), ']': () => press('[data-key="]"]'),
   J: () => press('[data-key="J"]'), K: () => press('[data-key="K"]'),
   p: () => press('[data-key="p"]'), n: () => press('[data-key="n"]'), x: () => press('[data-key="x"]'),
-  Enter: () => press('[data-edit]'), e: () => press('[data-edit]'),
+  Enter: () => { const take = document.querySelector('[data-accept-fit]'); if (take) take.click(); else press('[data-edit]'); }, e: () => press('[data-edit]'),
   u: () => document.querySelector('[data-undo]')?.click(),
   c: () => { const checks = document.getElementById('checks'); checks?.scrollIntoView({ block: 'center' }); checks?.focus(); },
   r: () => document.querySelector('[data-key-run]')?.click(),
+  f: () => document.querySelector('[data-key-fit]')?.click(),
+  Escape: () => document.querySelector('[data-close-fit]')?.click(),
   '?': () => document.getElementById('keys').showModal(),
 };
 
@@ -72,7 +76,7 @@ document.addEventListener('keydown', e => {
   if (e.target.matches('[data-edit-text]')) return editKeys(e);
   if (e.target === quick()) return quickKeys(e);
   if (e.target.closest('.matches')) return matchKeys(e);
-  if (e.target.closest('input, textarea, select, dialog, summary')) return;
+  if (e.target.closest('input:not([name="fit"]), textarea, select, dialog, summary')) return;
   if (e.key === 'Enter' && e.target.closest('button, a')) return;
   if (!(e.key in keys)) return;
   e.preventDefault();

@@ -1,0 +1,71 @@
+namespace LoyalLadder.Core.Lessons.Fitting;
+
+/// <summary>The amounts of a dose that a fit may choose: repetitions and passes whole, times in steps of five seconds.</summary>
+public static class DoseScale
+{
+    /// <summary>Seconds between two choices of a time.</summary>
+    private const int TimeStep = 5;
+
+    /// <summary>How much a dose is, in its own unit: repetitions of all steps, passes, or seconds.</summary>
+    public static int Amount(Dose dose) => dose switch
+    {
+        CountedDose d => d.Steps.Sum(s => s.Reps),
+        TimedDose d => d.Seconds,
+        StationsDose d => d.Seconds,
+        BagLinesDose d => d.Seconds,
+        FloorDose d => d.Passes,
+        RunsDose d => d.Reps,
+        _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
+    };
+
+    /// <summary>
+    /// The doses from a least to a most share of what was planned, the planned one always among them, smallest first. Where no
+    /// whole amount lies between the two, the planned one is the only choice.
+    /// </summary>
+    public static IEnumerable<Dose> Between(Dose planned, decimal least, decimal most)
+    {
+        var amount = Amount(planned);
+        if (planned is CountedDose counted)
+        {
+            // a ramp grows and shrinks as a whole: every step by as much
+            var by = counted.Steps.Count;
+            for (var delta = -counted.Steps.Min(s => s.Reps) + 1; counted.Steps.Max(s => s.Reps) + delta <= Dose.MostReps; delta++)
+            {
+                var total = amount + (delta * by);
+                if (total > amount * most) yield break;
+                if (delta == 0 || total >= amount * least) yield return counted with { Steps = counted.Steps.Select(s => s with { Reps = s.Reps + delta }).ToSequence() };
+            }
+            yield break;
+        }
+        var step = planned is FloorDose or RunsDose ? 1 : TimeStep;
+        var first = Math.Max(step, (int)Math.Ceiling(amount * least / step) * step);
+        var isPlannedGiven = false;
+        for (var n = first; n <= amount * most && n <= Most(planned); n += step)
+        {
+            if (!isPlannedGiven && n > amount) yield return planned;
+            isPlannedGiven |= n >= amount;
+            yield return With(planned, n);
+        }
+        if (!isPlannedGiven) yield return planned;
+    }
+
+    /// <summary>A dose of the same form with as near to a share of its amount as it can have, at least the least that there is.</summary>
+    public static Dose Nearest(Dose planned, decimal share)
+    {
+        if (share == 1) return planned;
+        var wanted = Amount(planned) * share;
+        return Between(planned, Math.Min(share, 1) / 2, Math.Max(share, 1) * 2).MinBy(d => Math.Abs(Amount(d) - wanted))!;
+    }
+
+    private static int Most(Dose dose) => dose switch { FloorDose => Dose.MostRounds, RunsDose => Dose.MostReps, _ => Dose.LongestSeconds };
+
+    private static Dose With(Dose dose, int amount) => dose switch
+    {
+        TimedDose d => d with { Seconds = amount },
+        StationsDose d => d with { Seconds = amount },
+        BagLinesDose d => d with { Seconds = amount },
+        FloorDose d => d with { Passes = amount },
+        RunsDose d => d with { Reps = amount },
+        _ => dose,
+    };
+}

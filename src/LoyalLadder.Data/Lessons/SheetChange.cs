@@ -1,0 +1,23 @@
+namespace LoyalLadder.Data.Lessons;
+
+/// <summary>
+/// One line of a sheet before and after a change. Written with every save, so that the history of a sheet is complete without
+/// anybody thinking of it; the lines of one save share a batch and are undone together.
+/// </summary>
+public sealed class SheetChange : SchoolRow
+{
+    public Guid LessonId { get; set; }
+    public Guid LineId { get; set; }
+    public Guid Batch { get; set; }
+
+    /// <summary>Counted up by the database: the order of changes holds whatever clocks say.</summary>
+    public long Number { get; set; }
+
+    /// <summary>Null where the line did not stand in the sheet before.</summary>
+    public string? Before { get; set; }
+    public double BeforePosition { get; set; }
+
+    /// <summary>Null where it does not stand in the sheet after.</summary>
+    public string? After { get; set; }
+    public double AfterPosition { get; set; }
+}

@@ -52,6 +52,7 @@ const views = {
     
     await shot('sheet');
   },
+  async fit() { await go('/'); await go(await href('a[href^="/sheets/"]', 'Kites')); await click('[data-key-fit]'); await wait('document.querySelector(".fit-pane")'); await shot('fit'); },
   async bench() { await go('/bench?c=' + encodeURIComponent('jab, cross, lead hook, rear low kick | cross (body), lead hook, rear overhand (step left)') + '&beat=4'); await shot('bench'); },
   async numbered() { await go('/material?show=combinations'); await shot('combinations'); },
   async material() { await go('/material?q=mawashi'); await shot('material'); },

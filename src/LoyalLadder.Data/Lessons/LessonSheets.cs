@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Schools;
@@ -129,10 +130,6 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
     public Task<SheetEdit> Teach(Guid lessonId, Guid lineId, TeachingKind kind, CancellationToken cancel) =>
         Change(lessonId, lineId, line => line with { Teach = kind == TeachingKind.Known ? null : new Teaching(kind) }, cancel);
 
-    /// <summary>An instructor makes the pair, or no longer does.</summary>
-    public Task<SheetEdit> MakePair(Guid lessonId, Guid lineId, CancellationToken cancel) =>
-        Change(lessonId, lineId, line => line.Dose is SoloDose { Pairs: true } pairs ? line with { Dose = pairs with { InstructorMakesPair = !pairs.InstructorMakesPair } } : line, cancel);
-
     /// <summary>Moves a line past its neighbour.</summary>
     public async Task<SheetEdit> Move(Guid lessonId, Guid lineId, int direction, CancellationToken cancel)
     {
@@ -144,6 +141,35 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
         (rows[at].Position, rows[to].Position) = (rows[to].Position, rows[at].Position);
         await db.SaveChangesAsync(cancel);
         return new SheetEdit.Saved(lineId);
+    }
+
+    /// <summary>Settles a check with its own mend, in one save.</summary>
+    /// <param name="lessonId">The lesson.</param>
+    /// <param name="code">The check's code.</param>
+    /// <param name="lineId">The line that it is about; null for the lesson as a whole.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <returns>False when the sheet no longer has that check.</returns>
+    public async Task<bool> Mend(Guid lessonId, string code, Guid? lineId, CancellationToken cancel)
+    {
+        if (await Open(lessonId, cancel) is not { } sheet) return false;
+        var check = LessonChecks.Of(sheet.Clock).FirstOrDefault(c => c.Code == code && (c.Entry is { } e ? sheet.RowOf[e].Id : (Guid?)null) == lineId);
+        if (check?.Mend is not { } mend) return false;
+        var reader = await Reader(cancel);
+        if (mend.Change is { } change)
+        {
+            if (await Line(lessonId, sheet.RowOf[mend.Entry].Id, cancel) is not { } row) return false;
+            (row.Text, row.Version) = (new SheetWriter(reader).Write(change), row.Version + 1);
+        }
+        else
+        {
+            var more = new List<SheetLine>();
+            var before = mend.Entry > 0 ? sheet.RowOf[mend.Entry - 1].Position : 0;
+            var after = mend.Entry < sheet.RowOf.Count ? sheet.RowOf[mend.Entry].Position : double.MaxValue;
+            Place(more, lessonId, before, after, Write(reader, reader.ReadEntries(mend.NewLine!)));
+            db.SheetLines.AddRange(more);
+        }
+        await db.SaveChangesAsync(cancel);
+        return true;
     }
 
     /// <summary>Puts the fitted form of chosen lines into the sheet, all in one save.</summary>

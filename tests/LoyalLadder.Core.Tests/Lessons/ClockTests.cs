@@ -165,7 +165,7 @@ public class ClockTests
 
     [Fact]
     public void A_quiet_lesson_is_all_clear() =>
-        Assert.Empty(LessonChecks.Of(Given.Clock("jog 2:00\njab, cross 8/side\nround kick pairs 5/side [kick pads]\nwater 1:00\nstretch 5:00", Given.Adults())));
+        Assert.Empty(LessonChecks.Of(Given.Clock("## Warm-up\njog 9:00\n## Basics\njab, cross 8/side\nround kick pairs 5/side [kick pads]\nwater 1:00\n## Cool-down\nstretch 5:00", Given.Adults())));
 
     [Theory]
     [InlineData(0, "to the second")]

@@ -139,7 +139,13 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
 
     public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) => await Answer(await sheets.Teach(Id, line, kind, Cancel), line);
 
-    public async Task<IActionResult> OnPostPairAsync(Guid line) => await Answer(await sheets.MakePair(Id, line, Cancel), line);
+    /// <summary>Settles a check in one press.</summary>
+    public async Task<IActionResult> OnPostMendAsync(string? code, Guid? line)
+    {
+        if (!await sheets.Mend(Id, code ?? "", line, Cancel)) return await Answer(new SheetEdit.Gone());
+        (Undoable, Done) = (await history.Last(Id, Cancel), "Mended.");
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
 
     public async Task<IActionResult> OnPostRemoveAsync(Guid line)
     {

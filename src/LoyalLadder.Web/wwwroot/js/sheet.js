@@ -20,7 +20,12 @@ function settle(focus) {
   const edit = document.querySelector('[data-edit-text]');
   const row = document.getElementById(`line-${live().dataset.chosen}`);
   const fit = document.getElementById('fit');
-  if (fit) { fit.scrollIntoView({ block: 'nearest' }); fit.focus({ preventScroll: true }); return; }
+  if (fit) {
+    const { top } = fit.getBoundingClientRect();
+    if (top < 0 || top > innerHeight - 200) fit.scrollIntoView({ block: 'start' });
+    fit.focus({ preventScroll: true });
+    return;
+  }
   if (edit) { edit.focus(); edit.setSelectionRange(edit.value.length, edit.value.length); return; }
   if (row) choose(row, focus);
 }

@@ -5,6 +5,25 @@ namespace LoyalLadder.Web.Tests.Browser;
 /// <summary>The Combination bench and the Material room, by keys.</summary>
 public sealed class BenchTests
 {
+    [Theory]
+    [InlineData(4)]
+    [InlineData(16)]
+    [InlineData(34)]
+    public async Task A_sheet_prints_on_one_page_and_its_back(int lines)
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        ines.Go("/sheets/new");
+        ines.Choose("#ClassId", "Cormorants");
+        ines.Run("document.querySelector('#Date').value = '2041-05-14'");
+        ines.Paste("#Text", "Long night\nWarm up\njog 3 min\n" + string.Concat(Enumerable.Range(0, lines).Select(i => i % 4 == 0 ? "jab, cross, lead hook, rear low kick pairs 5/side [kick pads]\n" : "front kick 5/side -- knee first\n")) + "Cool down\nstretch 4 min");
+        ines.Click("button.main");
+        ines.Until(() => ines.Has(".line .dose"));
+        ines.Go(ines.Path + "/print");
+        Assert.Equal(2, ines.PrintedPages());
+        ines.IsAccessible("Print");
+    }
+
     [Fact]
     public async Task A_combination_is_typed_looked_at_mended_and_kept()
     {

@@ -92,6 +92,14 @@ internal sealed class Screen : IDisposable
         Assert.Equal($"{where}: []", $"{where}: {result["value"]}");
     }
 
+    /// <summary>How many sheets of A4 the browser prints.</summary>
+    public int PrintedPages()
+    {
+        var printed = (Dictionary<string, object?>)_driver.ExecuteCdpCommand("Page.printToPDF", new Dictionary<string, object?> { ["preferCSSPageSize"] = true })!;
+        var text = System.Text.Encoding.Latin1.GetString(Convert.FromBase64String((string)printed["data"]!));
+        return System.Text.RegularExpressions.Regex.Count(text, @"/Type\s*/Page(?![a-z])");
+    }
+
     /// <summary>Nothing was blocked by the content policy and no script failed.</summary>
     public void HasNoScriptErrors()
     {

@@ -1,0 +1,46 @@
+using LoyalLadder.Core;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>A sheet on paper: one page to read at arm's length, and overleaf the combinations with their holder's cards.</summary>
+public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets sheets) : RoomPage(db, time)
+{
+    /// <summary>Combinations that have room overleaf.</summary>
+    private const int MostOverleaf = 6;
+
+    public sealed record Overleaf(string Notation, Sequence<HolderLine> Holder, Sequence<BuildUpStep> BuildUp);
+
+    [BindProperty(SupportsGet = true)]
+    public Guid Id { get; set; }
+
+    public OpenSheet Sheet { get; private set; } = null!;
+    public List<Overleaf> Back { get; private set; } = [];
+    public List<string> Cautions { get; private set; } = [];
+
+    /// <summary>Type grows with the room that there is: few lines are read from farther away.</summary>
+    public string Size => Sheet.Plan.Entries.Count switch { <= 14 => "large", <= 24 => "medium", <= 36 => "small", _ => "smallest" };
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        if (await sheets.Open(Id, Cancel) is not { } sheet) return NotFound();
+        Sheet = sheet;
+        var taught = await Taught();
+        var naming = (await Words()).Naming;
+        var tracer = taught.Tracer(naming);
+        Back =
+        [
+            .. sheet.Plan.Lines.Select(l => l.Moves).Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2).Distinct().Take(MostOverleaf)
+                .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, sheet.Lesson.Class!.Band)))
+                .Select(m => new Overleaf(NotationWriter.Write(m.Moves, naming), HolderCard.Of(m.Trace, naming, sheet.School.CrossedMitts), BuildUp.Of(m.Trace, sheet.School.BuildUp, sheet.School.Naming))),
+        ];
+        Cautions = [.. sheet.Plan.Lines.SelectMany(l => l.Moves.Elements).Select(e => e.Technique).OfType<Technique>().Distinct().SelectMany(t => t.Cautions.Take(1)).Distinct().Take(10)];
+        return Page();
+    }
+}

@@ -36,7 +36,8 @@ public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets
         var tracer = taught.Tracer(naming);
         Back =
         [
-            .. sheet.Plan.Lines.Select(l => l.Moves).Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2).Distinct().Take(MostOverleaf)
+            // jobs at stations and bags are no combination
+            .. sheet.Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose)).Select(l => l.Moves).Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2).Distinct().Take(MostOverleaf)
                 .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, sheet.Lesson.Class!.Band)))
                 .Select(m => new Overleaf(NotationWriter.Write(m.Moves, naming), HolderCard.Of(m.Trace, naming, sheet.School.CrossedMitts), BuildUp.Of(m.Trace, sheet.School.BuildUp, sheet.School.Naming))),
         ];

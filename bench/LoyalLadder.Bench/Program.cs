@@ -2,6 +2,7 @@ using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Running;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
@@ -39,6 +40,16 @@ public class SheetBenchmarks
     private static readonly NotationReader Notation = new(new Vocabulary(Catalogue, NamingSchool.Generic));
     private static readonly Combination FifteenCounts = Notation.Read(Fifteen).Combination!;
     private static readonly Tracer Tracer = new(Catalogue);
+
+    /// <summary>Thirty lines of every form and priority, more than ninety minutes long.</summary>
+    private static readonly LoyalLadder.Core.Lessons.LessonPlan Thirty = Reader.Read("# Thirty\n" + string.Concat(Enumerable.Range(0, 30).Select(i => (i % 6) switch
+    {
+        0 => "jab, cross pairs 12/side steady [mitts] must\n", 1 => "front kick 10/side could\n", 2 => "plank 3 x 45s rest 15s\n", 3 => "round kick 5 walk + 5 brisk /side could\n", 4 => "water 45s\n", _ => "jab, cross, lead hook, rear low kick pairs 10/side walk\n",
+    }))).Plan;
+
+    /// <summary>Under 50 ms.</summary>
+    [Benchmark]
+    public long FitThirtyLines() => LessonFit.Of(Thirty, Setting with { Minutes = 90 }).Fitted!.Value;
 
     /// <summary>At most 50 microseconds, for 20,000 a second.</summary>
     [Benchmark]

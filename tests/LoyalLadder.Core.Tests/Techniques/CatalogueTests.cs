@@ -7,11 +7,55 @@ public class CatalogueTests
 {
     private const string Jab = """{"id":"jab","family":"punch","names":{"generic":["jab"]}}""";
 
-    [Fact]
-    public void The_shipped_catalogue_has_every_family_and_at_least_eighty_techniques()
+    public static TheoryData<int, TechniqueFamily[]> Shelves => new()
     {
-        Assert.True(Given.Catalogue.All.Length >= 80);
-        Assert.Equal(Enum.GetValues<TechniqueFamily>(), Given.Catalogue.All.Select(t => t.Family).Distinct().Order());
+        { 140, Enum.GetValues<TechniqueFamily>() },
+        { 40, [TechniqueFamily.Kick, TechniqueFamily.Knee] },
+        { 25, [TechniqueFamily.Punch, TechniqueFamily.OpenHand, TechniqueFamily.Elbow] },
+        { 15, [TechniqueFamily.Block, TechniqueFamily.Evasion] },
+        { 15, [TechniqueFamily.Footwork, TechniqueFamily.Stance] },
+        { 25, [TechniqueFamily.Conditioning, TechniqueFamily.Mobility] },
+        { 10, [TechniqueFamily.Grip, TechniqueFamily.Throw] },
+    };
+
+    [Theory]
+    [MemberData(nameof(Shelves))]
+    public void The_shipped_catalogue_fills_its_shelves(int least, TechniqueFamily[] families) =>
+        Assert.True(Given.Catalogue.All.Count(t => families.Contains(t.Family)) >= least);
+
+    [Fact]
+    public void Every_technique_can_be_taught_from_its_page()
+    {
+        foreach (var t in Given.Catalogue.All.Where(t => !t.IsExercise))
+        {
+            Assert.True(t.Parts.Length is >= 2 and <= 5, $"{t.Id} has {t.Parts.Length} parts");
+            Assert.True(t.Cues.Length >= 1 && t.Faults.Length >= 1, $"{t.Id} says nothing to say or see");
+            Assert.NotEmpty(t.Regions);
+        }
+        Assert.All(Given.Catalogue.All.Where(t => t.IsStrike), t => Assert.True(t.Line != AttackLine.None && t.Ranges != Ranges.Anywhere && t.Levels.Length > 0, t.Id));
+        Assert.All(Given.Catalogue.All.Where(t => t.Family is TechniqueFamily.Block), t => Assert.NotEmpty(t.Answers));
+        Assert.All(Given.Catalogue.All.Where(t => t.Family is TechniqueFamily.Footwork), t => Assert.NotEqual(FootMove.None, t.Foot));
+        Assert.All(Given.Catalogue.All.Where(t => t.Family is TechniqueFamily.Stance), t => Assert.NotNull(t.Shape));
+    }
+
+    [Theory]
+    [InlineData("throat", "arc-hand", "spear-hand", "front-choke-grab", "rear-choke-grab")]
+    [InlineData("eyes", "finger-flick", "long-guard")]
+    [InlineData("back of the head", "spinning-backfist", "spinning-elbow", "spinning-hook-kick", "downward-elbow")]
+    [InlineData("neck", "clinch-knee", "axe-kick", "headlock-release", "forward-roll", "clinch-hold")]
+    [InlineData("knee", "low-side-kick", "stomp-kick", "low-kick", "inside-low-kick", "round-kick")]
+    [InlineData("groin", "instep-kick", "inside-low-kick")]
+    [InlineData("tap means stop", "arm-lock", "wrist-lock", "rear-choke-release", "bear-hug-release")]
+    public void What_is_aimed_at_soft_places_says_so(string word, params string[] ids) =>
+        Assert.All(ids, id => Assert.Contains(Given.Catalogue.Find(id)!.Cautions, c => c.Contains(word, StringComparison.OrdinalIgnoreCase)));
+
+    [Fact]
+    public void Children_are_kept_from_locks_clinches_and_blind_spins()
+    {
+        string[] barred = ["clinch-hold", "clinch-knee", "arm-lock", "wrist-lock", "finger-flick", "arc-hand", "spinning-backfist", "spinning-elbow", "downward-elbow", "calf-kick", "low-side-kick"];
+        Assert.All(barred, id => Assert.Equal(Manner.No, Given.Catalogue.Find(id)!.MannerFor(AgeBand.Kids)));
+        // what jumps or turns blind is done with a partner at no age
+        Assert.All(Given.Catalogue.All.Where(t => t.IsKick && (t.TurnDegrees >= 360 || t.Landings > 0) && t.IsKick && t.Levels.Length > 0), t => Assert.True(t.MannerFor(AgeBand.Adults) <= Manner.Pad, t.Id));
     }
 
     [Theory]
@@ -44,6 +88,43 @@ public class CatalogueTests
     {
         var broken = Assert.Throws<CatalogueException>(() => CatalogueFile.Read($"{Jab}\n{line}"));
         Assert.Contains(broken.Errors, e => e.StartsWith(message, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_name_that_a_reader_would_read_otherwise_is_an_error_at_start()
+    {
+        var broken = Assert.Throws<CatalogueException>(() => CatalogueFile.Read(Jab + "\n" + """{"id":"poke","family":"punch","names":{"generic":["poke"],"thai":["jab"]}}"""));
+        Assert.Contains(broken.Errors, e => e.StartsWith("line 1: 'jab' is what Thai readers are shown for 'jab'", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_schools_row_changes_only_what_it_fills_in_and_a_newer_shipped_one_shows_through()
+    {
+        var own = TechniqueRow.Parse("""{"id":"jab","cautions":["Ours."]}""");
+        Assert.Equal("""{"id":"jab","cautions":["Ours."]}""", own.Write());
+        foreach (var effort in new[] { 2, 3 })
+        {
+            var shipped = CatalogueFile.Read("""{"id":"jab","family":"punch","names":{"generic":["jab"]},"effort":9,"cautions":["Shipped."]}""".Replace('9', (char)('0' + effort)));
+            var joined = CatalogueFile.With(shipped, [own]).Find("jab")!;
+            Assert.Equal((effort, "Ours."), (joined.Effort, joined.Cautions.Single()));
+        }
+        var error = Assert.Throws<CatalogueException>(() => CatalogueFile.With(CatalogueFile.Read(Jab), [TechniqueRow.Parse("""{"id":"poke","family":"punch","names":{"generic":["jab"]}}""")]));
+        Assert.StartsWith("poke: the Generic name 'jab' already stands on jab", error.Errors[0], StringComparison.Ordinal);
+        Assert.Throws<CatalogueException>(() => CatalogueFile.With(Given.Catalogue, [TechniqueRow.Parse("""{"id":"poke","family":"punch"}""")]));
+    }
+
+    [Theory]
+    [InlineData("round-kick", "fighting-stance front-kick", "low-kick calf-kick")]
+    [InlineData("fighting-stance", "", "jab cross front-kick")]
+    public void The_picture_of_what_stands_on_what_goes_down_to_the_ground_and_two_steps_up(string id, string below, string above)
+    {
+        var picture = BuildsOnPicture.Of(Given.Catalogue, Given.Catalogue.Find(id)!);
+        int Column(string of) => Assert.Single(picture.Nodes, n => n.Technique.Id == of).Column;
+        Assert.Equal(0, Column(id));
+        Assert.All(below.Split(' ', StringSplitOptions.RemoveEmptyEntries), b => Assert.True(Column(b) < 0, b));
+        Assert.All(above.Split(' '), a => Assert.InRange(Column(a), 1, 2));
+        Assert.All(picture.Links, l => Assert.True(l.From.Column < l.To.Column));
+        Assert.Equal(picture.Nodes.Length, picture.Nodes.DistinctBy(n => (n.Column, n.Row)).Count());
     }
 
     [Theory]

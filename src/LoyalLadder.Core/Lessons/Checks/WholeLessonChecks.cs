@@ -16,7 +16,8 @@ internal static class WholeLessonChecks
     public static IEnumerable<Check> Of(ClockedLesson lesson, CheckLimits limits)
     {
         if (lesson.OverSeconds > 0) yield return new Check("overrun", CheckLevel.Stop, null, $"Runs {Spoken.Difference(lesson.OverSeconds)}; the end is what gets lost.");
-        foreach (var check in new[] { Cold(lesson, limits), Unmobilised(lesson), EarlyHold(lesson), ShortCoolDown(lesson, limits), Sides(lesson, limits), Hard(lesson, limits), Dry(lesson, limits), Talk(lesson, limits), Landings(lesson, limits), Impacts(lesson, limits), NewItems(lesson, limits) })
+        var tally = LessonTally.Of(lesson);
+        foreach (var check in new[] { Cold(lesson, limits), Unmobilised(lesson), EarlyHold(lesson), ShortCoolDown(lesson, limits), Sides(lesson, tally, limits), Hard(lesson, limits), Dry(lesson, limits), Talk(lesson, limits), Landings(tally, limits), Impacts(lesson, limits), NewItems(lesson, limits) })
             if (check is not null) yield return check;
     }
 
@@ -68,9 +69,9 @@ internal static class WholeLessonChecks
         return new Check("cool-down", CheckLevel.Warn, last?.Entry, $"{(has == 0 ? "No cool-down" : $"{Spoken.Clock(has)} of cool-down")}; {Spoken.Clock(needed)} is wanted.", mend);
     }
 
-    private static Check? Sides(ClockedLesson lesson, CheckLimits limits)
+    private static Check? Sides(ClockedLesson lesson, LessonTally tally, CheckLimits limits)
     {
-        var worst = LessonTally.Of(lesson).Techniques.Where(t => t.Technique.Sides == SideRule.Either).Select(t => (t.Technique, t.Reps, Apart: Apart(t.Reps))).OrderByDescending(t => t.Apart).FirstOrDefault();
+        var worst = tally.Techniques.Where(t => t.Technique.Sides == SideRule.Either).Select(t => (t.Technique, t.Reps, Apart: Apart(t.Reps))).OrderByDescending(t => t.Apart).FirstOrDefault();
         if (worst.Technique is null || worst.Apart <= limits.SidesApart) return null;
         var oneSided = lesson.Lines.FirstOrDefault(l => l.Line.Dose is CountedDose { PerSide: false } && l.Line.Moves.Elements.Any(e => e.Technique == worst.Technique));
         var mend = oneSided?.Line.Dose is CountedDose dose ? new Mend("Do it on each side", oneSided.Entry, oneSided.Line with { Dose = dose with { PerSide = true } }) : null;
@@ -128,11 +129,8 @@ internal static class WholeLessonChecks
         return new Check("talk", CheckLevel.Warn, longest.Entry, $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most.", new Mend("Only refresh the longest", longest.Entry, longest.Line with { Teach = new Teaching(TeachingKind.Refresh) }));
     }
 
-    private static Check? Landings(ClockedLesson lesson, CheckLimits limits)
-    {
-        var landings = LessonTally.Of(lesson).Landings;
-        return landings <= limits.Landings ? null : new Check("landings", CheckLevel.Warn, null, $"{landings} landings a person; {limits.Landings} is the most.");
-    }
+    private static Check? Landings(LessonTally tally, CheckLimits limits) =>
+        tally.Landings <= limits.Landings ? null : new Check("landings", CheckLevel.Warn, null, $"{tally.Landings} landings a person; {limits.Landings} is the most.");
 
     private static Check? Impacts(ClockedLesson lesson, CheckLimits limits)
     {

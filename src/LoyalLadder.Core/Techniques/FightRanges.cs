@@ -7,14 +7,6 @@ public static class FightRanges
 
     public static bool Has(this Ranges set, FightRange range) => (set & range.AsSet()) != 0;
 
-    /// <summary>The farthest range of a set; long for an empty one.</summary>
-    public static FightRange Farthest(this Ranges set)
-    {
-        for (var range = FightRange.Long; range >= FightRange.Clinch; range--)
-            if (set.Has(range)) return range;
-        return FightRange.Long;
-    }
-
     /// <summary>One range nearer, down to close: a clinch has to be taken.</summary>
     public static FightRange Nearer(this FightRange range) => range > FightRange.Close ? range - 1 : range;
 

@@ -1,10 +1,14 @@
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -31,6 +35,13 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<CombinationChange> CombinationChanges => Set<CombinationChange>();
     public DbSet<SchoolTechnique> SchoolTechniques => Set<SchoolTechnique>();
     public DbSet<Requirement> Requirements => Set<Requirement>();
+    public DbSet<RequirementChange> RequirementChanges => Set<RequirementChange>();
+    public DbSet<TaughtItem> TaughtItems => Set<TaughtItem>();
+    public DbSet<Evidence> Evidence => Set<Evidence>();
+    public DbSet<Drill> Drills => Set<Drill>();
+    public DbSet<SheetTemplate> Templates => Set<SheetTemplate>();
+    public DbSet<CheckOverride> CheckOverrides => Set<CheckOverride>();
+    public DbSet<BandLimits> LimitsOfBands => Set<BandLimits>();
     public DbSet<Lesson> Lessons => Set<Lesson>();
     public DbSet<SheetLine> SheetLines => Set<SheetLine>();
     public DbSet<SheetChange> SheetChanges => Set<SheetChange>();
@@ -121,9 +132,66 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         });
         Own<Requirement>(builder, e =>
         {
-            e.Property(r => r.TechniqueId).HasMaxLength(60);
+            e.Property(r => r.Learnable).HasMaxLength(Learnables.Longest);
+            e.Property(r => r.Words).HasMaxLength(Requirement.LongestWords);
+            e.Property(r => r.Kind).HasConversion<string>().HasMaxLength(20);
+            e.HasIndex(r => new { r.SchoolId, r.Learnable });
             e.HasOne(r => r.Rank).WithMany().HasForeignKey(r => r.RankId);
-            e.HasOne(r => r.Combination).WithMany().HasForeignKey(r => r.CombinationId);
+        });
+        Own<RequirementChange>(builder, e =>
+        {
+            e.Property(c => c.Words).HasMaxLength(400);
+            e.HasOne<Rank>().WithMany().HasForeignKey(c => c.RankId);
+        });
+        builder.Entity<TaughtItem>(e =>
+        {
+            e.HasKey(t => new { t.LogId, t.Learnable, t.Stage });
+            e.Property(t => t.Learnable).HasMaxLength(Learnables.Longest);
+            e.HasIndex(t => new { t.SchoolId, t.Learnable, t.Date });
+            e.HasQueryFilter(t => t.SchoolId == SchoolId);
+            e.HasOne<School>().WithMany().HasForeignKey(t => t.SchoolId);
+            e.HasOne<LessonLog>().WithMany().HasForeignKey(t => t.LogId);
+        });
+        builder.Entity<Evidence>(e =>
+        {
+            e.ToTable("evidence");
+            e.HasKey(x => new { x.StudentId, x.Learnable });
+            e.Property<Guid>(SchoolKey);
+            e.Ignore(x => x.Reps);
+            e.Property(x => x.Learnable).HasMaxLength(Learnables.Longest);
+            e.HasIndex(SchoolKey, nameof(Core.Progress.Evidence.Learnable));
+            e.HasQueryFilter(x => EF.Property<Guid>(x, SchoolKey) == SchoolId);
+            e.HasOne<School>().WithMany().HasForeignKey(SchoolKey);
+            e.HasOne<Student>().WithMany().HasForeignKey(x => x.StudentId);
+        });
+        Own<Drill>(builder, e =>
+        {
+            e.Property(d => d.Name).HasMaxLength(Drill.LongestName);
+            e.HasIndex(d => new { d.SchoolId, d.Name }).IsUnique();
+            e.Property(d => d.Kind).HasConversion<string>().HasMaxLength(20);
+            e.Property(d => d.LeastBand).HasConversion<string>().HasMaxLength(10);
+            e.Property(d => d.Text).HasMaxLength(Drill.LongestText);
+            e.Property(d => d.Notes).HasMaxLength(2000);
+        });
+        Own<SheetTemplate>(builder, e =>
+        {
+            e.ToTable("sheet_templates");
+            e.Property(t => t.Title).HasMaxLength(300);
+            e.Property(t => t.Band).HasConversion<string>().HasMaxLength(10);
+            e.Property(t => t.Text).HasMaxLength(SheetTemplate.LongestText);
+        });
+        Own<CheckOverride>(builder, e =>
+        {
+            e.Property(o => o.Code).HasMaxLength(40);
+            e.Property(o => o.Reason).HasMaxLength(CheckOverride.LongestReason);
+            e.HasIndex(o => o.LessonId);
+            e.HasOne<Lesson>().WithMany().HasForeignKey(o => o.LessonId);
+        });
+        Own<BandLimits>(builder, e =>
+        {
+            e.Property(l => l.Band).HasConversion<string>().HasMaxLength(10);
+            e.Property(l => l.Limits).HasColumnType("jsonb");
+            e.HasIndex(l => new { l.SchoolId, l.Band }).IsUnique();
         });
         Own<ClassGroup>(builder, e =>
         {
@@ -165,6 +233,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         {
             e.Property(l => l.Text).HasMaxLength(SheetLine.LongestText);
             e.Property(l => l.Version).IsConcurrencyToken();
+            e.HasOne<Drill>().WithMany().HasForeignKey(l => l.DrillId).OnDelete(DeleteBehavior.SetNull);
         });
         Own<SheetChange>(builder, e =>
         {
@@ -233,7 +302,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         foreach (var entry in ChangeTracker.Entries())
         {
             Stamp(entry);
-            changesFacts |= entry.Entity is School or Hall or KitItem or AppUser or NumberedCombination or SchoolTechnique && entry.State != EntityState.Unchanged;
+            changesFacts |= entry.Entity is School or Hall or KitItem or AppUser or NumberedCombination or SchoolTechnique or BandLimits && entry.State != EntityState.Unchanged;
         }
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
         if (changesFacts) memory.Forget(SchoolId);

@@ -4,6 +4,7 @@ using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
@@ -30,7 +31,7 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)
@@ -98,6 +99,7 @@ if (args.Contains("--migrate"))
 {
     await using var scope = app.Services.CreateAsyncScope();
     await scope.ServiceProvider.GetRequiredService<LadderContext>().Database.MigrateAsync();
+    await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Run();
     if (args.Contains("--demo") && await scope.ServiceProvider.GetRequiredService<DemoSchool>().LoadIntoEmpty() is { } demo)
         Console.WriteLine($"demo-token {demo.Token}");
     return;

@@ -24,6 +24,12 @@ public abstract record SoloDose : Dose
     /// <summary>Done by one partner, then by the other.</summary>
     public bool Pairs { get; init; }
 
+    /// <summary>In groups of three, one after another while two hold, feed or watch; not together with <see cref="Pairs"/>.</summary>
+    public bool Threes { get; init; }
+
+    /// <summary>One works while somebody else holds or feeds.</summary>
+    public bool IsShared => Pairs || Threes;
+
     /// <summary>An instructor stands in when the class is odd, so that nobody is in a three.</summary>
     public bool InstructorMakesPair { get; init; }
 
@@ -32,6 +38,9 @@ public abstract record SoloDose : Dose
 
     /// <summary>Seconds of rest between sets or rounds.</summary>
     public int Rest { get; init; }
+
+    /// <summary>The rest is spent moving lightly, so that it lets nobody get their breath back.</summary>
+    public bool IsRestActive { get; init; }
 }
 
 /// <summary>Repetitions: one step, or a ramp of several ('3 steady + 3 called /side').</summary>
@@ -62,6 +71,9 @@ public sealed record BagLinesDose(int Jobs, int Seconds, int Change) : Dose;
 
 /// <summary>Down the floor and across it, in lanes and waves.</summary>
 public sealed record FloorDose(int Passes, Pace? Pace) : Dose;
+
+/// <summary>Round the hall, a metre inside its walls.</summary>
+public sealed record LapsDose(int Laps) : Dose;
 
 /// <summary>Run up the hall, do the repetitions, run back.</summary>
 public sealed record RunsDose(int Reps, Pace? Pace) : Dose;

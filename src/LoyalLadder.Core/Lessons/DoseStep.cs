@@ -13,6 +13,7 @@ public static class DoseStep
         StationsDose d => d with { Seconds = Timed(d.Seconds, direction) },
         BagLinesDose d => d with { Seconds = Timed(d.Seconds, direction) },
         FloorDose d => d with { Passes = Math.Clamp(d.Passes + direction, 1, Dose.MostRounds) },
+        LapsDose d => new LapsDose(Math.Clamp(d.Laps + direction, 1, Dose.MostRounds)),
         RunsDose d => d with { Reps = Math.Clamp(d.Reps + direction, 1, Dose.MostReps) },
         _ => dose,
     };

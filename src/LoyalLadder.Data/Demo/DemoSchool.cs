@@ -1,11 +1,14 @@
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Configuration;
@@ -16,7 +19,7 @@ namespace LoyalLadder.Data.Demo;
 /// An invented school in an old net loft: halls, people, classes, twelve weeks of lessons run and logged, and a day to plan.
 /// Everything goes through what users' own input goes through, with dates relative to today.
 /// </summary>
-public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool own, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
+public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool own, GroupBook groups, DrillBook drills, TemplateBook templates, EvidenceBook evidence, UserManager<AppUser> users, TimeProvider time, IConfiguration settings)
 {
     public const int Weeks = 12;
 
@@ -63,6 +66,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         var staff = await Staff(school, password);
         var classes = await Furnish(staff, cancel);
         await Number(cancel);
+        await Keep(cancel);
         await Teach(school, classes, cancel);
         var token = ApiToken.Fresh();
         db.ApiTokens.Add(new ApiToken { Name = "Demo", Hash = ApiToken.HashOf(token), CreatedAt = time.GetUtcNow() });
@@ -133,11 +137,25 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         foreach (var track in tracks)
         {
             foreach (var (technique, step, stage) in DemoCombinations.Requirements)
-                if (track.Band != AgeBand.Kids || step < 5) db.Requirements.Add(new Requirement { RankId = RankOf(track, step).Id, TechniqueId = technique, Stage = stage });
+                if (track.Band != AgeBand.Kids || step < 5) db.Requirements.Add(new Requirement { RankId = RankOf(track, step).Id, Kind = RequirementKind.Technique, Learnable = technique, Stage = stage });
             foreach (var numbered in await db.NumberedCombinations.Where(c => c.Rank!.TrackId == track.Id).ToListAsync(cancel))
-                db.Requirements.Add(new Requirement { RankId = numbered.RankId!.Value, CombinationId = numbered.Id, Stage = numbered.Kind == CombinationKind.SelfDefence ? 5 : 4 });
+                db.Requirements.Add(new Requirement
+                {
+                    RankId = numbered.RankId!.Value, Kind = numbered.Kind == CombinationKind.SelfDefence ? RequirementKind.SelfDefence : RequirementKind.Combination,
+                    Learnable = Learnables.OfNumber(numbered.Number), Stage = numbered.Kind == CombinationKind.SelfDefence ? 5 : 4,
+                });
         }
         await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Keeps drills, and sheets for the weeks of the year.</summary>
+    private async Task Keep(CancellationToken cancel)
+    {
+        foreach (var draft in DemoDrills.All)
+            if ((await drills.Save(null, draft, cancel)).Errors is [var (_, wrong), ..]) throw new InvalidOperationException($"{draft.Name}: {wrong}");
+        foreach (var band in Enum.GetValues<AgeBand>())
+            foreach (var (text, i) in DemoSheets.For(band).Select((t, i) => (t, i)))
+                if ((await templates.Save(null, new TemplateDraft(text.Split('\n')[0].TrimStart('#', ' '), band, i + 1, text), cancel)).Errors is [var (_, wrong), ..]) throw new InvalidOperationException(wrong);
     }
 
     /// <summary>The rank of a colour's step in a track, whose kids' ranks have a part step between the colours.</summary>
@@ -160,9 +178,9 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
     private async Task Teach(School school, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, clock);
+        var sheets = new LessonSheets(db, own, groups, drills, clock);
         var runs = new LessonRuns(db, sheets, clock);
-        var logs = new LessonLogs(db, scope, sheets, runs, clock);
+        var logs = new LessonLogs(db, scope, sheets, runs, evidence, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)
         {

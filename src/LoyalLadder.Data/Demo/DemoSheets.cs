@@ -89,6 +89,34 @@ internal static class DemoSheets
         butterfly stretch 45s
         quiet sitting 45s
         """,
+        """
+        # Hands and getting away
+        focus: guard comes home
+        ## Warm-up
+        high knees 30s
+        heel flick 30s
+        hip circles 6/side
+        leg swing 6/side
+        squat x10
+        ## Basics
+        jab, cross 8/side walk
+        jab, cross, step back 6/side walk + 6/side steady
+        parry, cross 6/side walk
+        front kick 6/side steady
+        ## Pads
+        jab, cross pairs 8/side [mitts]
+        front kick pairs 6/side [shields]
+        water 1:00
+        ## Safety
+        wrist release pairs 5/side walk -- tap means stop
+        side fall 4/side walk -- on mats, chin tucked
+        ## Game
+        ferry across the harbour 4:00
+        ## Cool-down
+        butterfly stretch 45s
+        hamstring stretch 30s/side
+        deep breathing 45s
+        """,
     ];
 
     private static readonly string[] Teens =
@@ -170,6 +198,33 @@ internal static class DemoSheets
         quad stretch 30s/side
         quiet sitting 1:00
         """,
+        """
+        # Switch and swing
+        focus: feet change before the hip turns
+        ## Warm-up
+        jog 6 laps
+        arm circles 20s
+        lunge 5/side
+        leg swing 8/side
+        ## Floor drills
+        jab, cross, lead hook 8/side steady
+        switch, lead round kick 8/side walk + 8/side steady
+        push kick 8/side steady
+        ## Pads
+        round kick pairs 8/side steady [kick pads] must
+        jab, cross, rear low kick pairs 8/side steady [kick pads]
+        water 1:00
+        ## Partner
+        cover, lead hook, cross pairs 6/side walk [mitts]
+        ## Sparring
+        light sparring 3 x 1:30 rest 40s
+        ## Fitness
+        stations 5 x 40s change 15s: burpee | squat | plank | mountain climber | crunch
+        ## Cool-down
+        straddle stretch 45s
+        quad stretch 30s/side
+        quiet sitting 1:00
+        """,
     ];
 
     private static readonly string[] Adults =
@@ -247,6 +302,36 @@ internal static class DemoSheets
         ## Cool-down
         hip flexor stretch 40s/side
         stretching 3:00
+        """,
+        """
+        # Long range and back
+        focus: first out, last in
+        ## Warm-up
+        jog 3:00
+        shadow boxing 2 x 2:00 rest 20s
+        hip circles 8/side
+        leg swing 10/side
+        ## Basics
+        push kick 8/side steady
+        slide in, lead side kick 8/side walk + 8/side steady
+        slip, cross, lead hook 8/side steady
+        ## Combinations
+        #14 5/side walk
+        #14 8/side steady
+        ## Pads
+        jab, cross, lead hook, rear low kick pairs 10/side steady [kick pads] must
+        push kick pairs 8/side steady [shields]
+        water 1:00
+        pad round 3 x 2:00 rest 45s [kick pads]
+        ## Self-defence
+        #SD-8 pairs x6 walk -- tap means stop
+        ## Fitness
+        push-up 3x12 rest 20s
+        plank 2 x 45s rest 15s
+        ## Cool-down
+        hip flexor stretch 40s/side
+        stretching 3:00
+        quiet sitting 1:00
         """,
     ];
 }

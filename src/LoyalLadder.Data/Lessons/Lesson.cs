@@ -49,4 +49,10 @@ public sealed class SheetLine : SchoolRow
 
     /// <summary>The log line that this one makes good.</summary>
     public Guid? OwedLogLineId { get; set; }
+
+    /// <summary>The drill that this line is linked to: it follows the drill until it is taught, or until somebody edits it here.</summary>
+    public Guid? DrillId { get; set; }
+
+    /// <summary>Shared by the lines that one link brought in; null for a line of the sheet's own.</summary>
+    public Guid? LinkId { get; set; }
 }

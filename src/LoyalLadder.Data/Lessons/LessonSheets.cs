@@ -1,7 +1,9 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
@@ -24,7 +26,7 @@ public abstract record SheetEdit
 }
 
 /// <summary>Lessons and their sheets: beginning one, reading it, and every edit of a line. All typed text is read by the one sheet reader.</summary>
-public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider time)
+public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook groups, DrillBook drills, TimeProvider time)
 {
     // every look at a sheet and every edit asks these two: translated once
     private static readonly Func<LadderContext, Guid, CancellationToken, Task<Lesson?>> LessonOf = EF.CompileAsyncQuery((LadderContext db, Guid id, CancellationToken cancel) =>
@@ -42,7 +44,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
         lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
         lesson.Teacher = facts.Staff.FirstOrDefault(u => u.Id == lesson.TeacherId);
         var rows = await RowsOf(db, lessonId).ToListAsync(cancel);
-        return OpenSheet.Of(lesson, facts.School, rows, facts.Kit, facts.Material);
+        return OpenSheet.Of(lesson, facts, rows, await groups.Of(lesson, facts, cancel));
     }
 
     /// <summary>The reader for this school's names.</summary>
@@ -90,14 +92,21 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
     public async Task<SheetEdit> Add(Guid lessonId, string? text, Guid? after, Guid? owed, CancellationToken cancel)
     {
         if (!await db.Lessons.AnyAsync(l => l.Id == lessonId, cancel)) return new SheetEdit.Gone();
-        var (entries, refusal) = await ReadTyped(text, cancel);
+        var (drill, isLink, unknown) = await CalledDrill(text, cancel);
+        if (unknown is not null) return new SheetEdit.Refused(unknown);
+        var (entries, refusal) = await ReadTyped(drill?.Text ?? text, cancel);
         if (refusal is not null) return new SheetEdit.Refused(refusal);
         var order = await db.SheetLines.Where(l => l.LessonId == lessonId && l.RemovedAt == null).OrderBy(l => l.Position).Select(l => new { l.Id, l.Position }).ToListAsync(cancel);
         if (order.Count + entries.Count > SheetReader.MostLines) return new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines.");
         var at = after is null ? order.Count - 1 : order.FindIndex(o => o.Id == after);
         var added = new List<SheetLine>();
         Place(added, lessonId, at < 0 ? 0 : order[at].Position, at + 1 < order.Count ? order[at + 1].Position : double.MaxValue, entries);
-        foreach (var line in added) line.OwedLogLineId = owed;
+        var link = Guid.CreateVersion7();
+        foreach (var line in added)
+        {
+            line.OwedLogLineId = owed;
+            if (isLink) (line.DrillId, line.LinkId) = (drill!.Id, link);
+        }
         db.SheetLines.AddRange(added);
         await db.SaveChangesAsync(cancel);
         return new SheetEdit.Saved(added[0].Id);
@@ -117,6 +126,50 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
         db.SheetLines.AddRange(more);
         return await Save(row, entries[0], text!, cancel);
     }
+
+    /// <summary>'drill: wall of jabs' links a drill of that name, 'copy: wall of jabs' copies its lines; anything else calls none.</summary>
+    private async Task<(Drill? Drill, bool IsLink, string? Unknown)> CalledDrill(string? text, CancellationToken cancel)
+    {
+        var typed = text?.Trim() ?? "";
+        var isLink = typed.StartsWith("drill:", StringComparison.OrdinalIgnoreCase);
+        if (typed.Contains('\n', StringComparison.Ordinal) || (!isLink && !typed.StartsWith("copy:", StringComparison.OrdinalIgnoreCase))) return default;
+        var name = typed[(typed.IndexOf(':', StringComparison.Ordinal) + 1)..].Trim();
+        return await drills.Named(name, cancel) is { } drill ? (drill, isLink, null) : (null, false, $"There is no drill called '{name}'. Material lists them.");
+    }
+
+    /// <summary>Makes the work of a line as near to some seconds as whole repetitions allow.</summary>
+    public async Task<SheetEdit> Size(Guid lessonId, Guid lineId, int seconds, CancellationToken cancel)
+    {
+        if (await Open(lessonId, cancel) is not { } sheet) return new SheetEdit.Gone();
+        var setting = sheet.Clock.Setting;
+        return await Change(lessonId, lineId, line => line.Dose is { } dose ? line with { Dose = DoseScale.NearestTo(dose, seconds, d => LessonClock.WorkSeconds(line with { Dose = d }, setting)) } : line, cancel);
+    }
+
+    /// <summary>Sets a stop aside for this lesson, by name and with a reason.</summary>
+    /// <returns>What is wrong with the reason; null when it is kept.</returns>
+    public async Task<string?> SetAside(Guid lessonId, string code, Guid? lineId, string? reason, CancellationToken cancel)
+    {
+        if (string.IsNullOrWhiteSpace(reason)) return "Say why this is all right today; it is kept with your name.";
+        if (reason.Trim().Length > CheckOverride.LongestReason) return $"A reason has at most {CheckOverride.LongestReason} characters.";
+        if (await Open(lessonId, cancel) is not { } sheet) return "This lesson is no longer there.";
+        if (!sheet.Checks().Any(c => c.Level == CheckLevel.Stop && c.Code == code && sheet.LineOf(c) == lineId)) return "There is no such stop any more.";
+        var row = await db.CheckOverrides.FirstOrDefaultAsync(o => o.LessonId == lessonId && o.Code == code && o.LineId == lineId, cancel);
+        if (row is null) db.CheckOverrides.Add(row = new CheckOverride { LessonId = lessonId, Code = code, LineId = lineId, Reason = "" });
+        row.Reason = reason.Trim();
+        await db.SaveChangesAsync(cancel);
+        return null;
+    }
+
+    /// <summary>Stops of a lesson that nobody has mended or set aside.</summary>
+    public async Task<List<Check>> OpenStops(OpenSheet sheet, CancellationToken cancel)
+    {
+        var stops = sheet.Checks().Where(c => c.Level == CheckLevel.Stop).ToList();
+        if (stops.Count == 0) return stops;
+        var aside = await SetAsideOf(sheet.Lesson.Id, cancel);
+        return [.. stops.Where(s => !aside.Exists(a => a.Code == s.Code && a.LineId == sheet.LineOf(s)))];
+    }
+
+    public Task<List<CheckOverride>> SetAsideOf(Guid lessonId, CancellationToken cancel) => db.CheckOverrides.AsNoTracking().Where(o => o.LessonId == lessonId).ToListAsync(cancel);
 
     /// <summary>A step less or more of a line's dose.</summary>
     public Task<SheetEdit> Step(Guid lessonId, Guid lineId, int direction, CancellationToken cancel) =>
@@ -152,12 +205,13 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
     public async Task<bool> Mend(Guid lessonId, string code, Guid? lineId, CancellationToken cancel)
     {
         if (await Open(lessonId, cancel) is not { } sheet) return false;
-        var check = LessonChecks.Of(sheet.Clock).FirstOrDefault(c => c.Code == code && (c.Entry is { } e ? sheet.RowOf[e].Id : (Guid?)null) == lineId);
+        var check = sheet.Checks().FirstOrDefault(c => c.Code == code && sheet.LineOf(c) == lineId);
         if (check?.Mend is not { } mend) return false;
         var reader = await Reader(cancel);
         if (mend.Change is { } change)
         {
             if (await Line(lessonId, sheet.RowOf[mend.Entry].Id, cancel) is not { } row) return false;
+            await Unlink(row, cancel);
             (row.Text, row.Version) = (new SheetWriter(reader).Write(change), row.Version + 1);
         }
         else
@@ -189,6 +243,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
             var shown = sheet.RowOf[line.Entry];
             if (!lines.TryGetValue(shown.Id, out var version) || !rows.TryGetValue(shown.Id, out var row)) continue;
             if (row.Version != version) return -1;
+            await Unlink(row, cancel);
             if (line.After is { } after) (row.Text, row.Version) = (writer.Write(after), row.Version + 1);
             else row.RemovedAt = time.GetUtcNow();
             changed++;
@@ -207,8 +262,16 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
         var row = await db.SheetLines.FirstOrDefaultAsync(l => l.LessonId == lessonId && l.Id == lineId, cancel);
         if (row is null) return new SheetEdit.Gone();
         row.RemovedAt = at;
+        await Unlink(row, cancel);
         await db.SaveChangesAsync(cancel);
         return new SheetEdit.Saved(lineId);
+    }
+
+    /// <summary>A linked block that is changed here becomes the sheet's own: the drill must not write over it.</summary>
+    private async Task Unlink(SheetLine row, CancellationToken cancel)
+    {
+        if (row.LinkId is not { } link) return;
+        foreach (var of in await db.SheetLines.Where(l => l.LessonId == row.LessonId && l.LinkId == link).ToListAsync(cancel)) (of.DrillId, of.LinkId) = (null, null);
     }
 
     private Task<SheetLine?> Line(Guid lessonId, Guid lineId, CancellationToken cancel) =>
@@ -228,6 +291,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, TimeProvider t
     {
         if (row.Text != text)
         {
+            await Unlink(row, cancel);
             row.Text = text;
             row.Version++;
         }

@@ -1,9 +1,9 @@
 using LoyalLadder.Core;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Lessons.Sheets;
-using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Data.Lessons;
@@ -15,10 +15,17 @@ namespace LoyalLadder.Data.Lessons;
 /// <param name="Plan">What the rows say.</param>
 /// <param name="RowOf">For each entry of the plan its row.</param>
 /// <param name="Clock">The plan, timed.</param>
-public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<SheetLine> Rows, LessonPlan Plan, IReadOnlyList<SheetLine> RowOf, ClockedLesson Clock)
+/// <param name="Limits">The school's limits for the class's age.</param>
+public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<SheetLine> Rows, LessonPlan Plan, IReadOnlyList<SheetLine> RowOf, ClockedLesson Clock, CheckLimits Limits)
 {
     /// <summary>The sheet as text.</summary>
     public string Text(SheetReader reader) => new SheetWriter(reader).Write(Plan);
+
+    /// <summary>The row that a check is about; null for the lesson as a whole.</summary>
+    public Guid? LineOf(Check check) => check.Entry is { } entry ? RowOf[entry].Id : null;
+
+    /// <summary>What is to be said about it.</summary>
+    public IEnumerable<Check> Checks() => LessonChecks.Of(Clock, Limits);
 
     public MatProgram Program()
     {
@@ -28,9 +35,9 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
     }
 
     /// <summary>Reads and times rows.</summary>
-    public static OpenSheet Of(Lesson lesson, School school, IReadOnlyList<SheetLine> rows, IEnumerable<KitItem> kit, SchoolMaterial material)
+    public static OpenSheet Of(Lesson lesson, SchoolFacts facts, IReadOnlyList<SheetLine> rows, GroupKnowledge? group)
     {
-        var entries = rows.SelectMany(r => material.Row(r.Text, school.Naming).Select(e => (Row: r, Entry: e))).ToList();
+        var entries = rows.SelectMany(r => facts.Material.Row(r.Text, facts.School.Naming).Select(e => (Row: r, Entry: e))).ToList();
         var head = new LessonHead
         {
             Title = lesson.Title.Length == 0 ? null : lesson.Title,
@@ -42,19 +49,19 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
             Focus = lesson.Focus.Length == 0 ? null : lesson.Focus,
         };
         var plan = new LessonPlan(head, entries.Select(e => e.Entry).ToSequence());
-        return new OpenSheet(lesson, school, rows, plan, [.. entries.Select(e => e.Row)], LessonClock.Time(plan, Setting(lesson, school, kit)));
+        return new OpenSheet(lesson, facts.School, rows, plan, [.. entries.Select(e => e.Row)], LessonClock.Time(plan, Setting(lesson, facts) with { Group = group }), facts.LimitsOf(lesson.Class.Band));
     }
 
-    private static LessonSetting Setting(Lesson lesson, School school, IEnumerable<KitItem> kit) => new()
+    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) => new()
     {
         Band = lesson.Class!.Band,
         Heads = Math.Max(1, lesson.Heads),
         Minutes = lesson.Minutes,
         Start = lesson.Start,
-        Floor = lesson.Hall is { } hall ? new FloorSize(hall.LengthMetres, hall.WidthMetres) : new FloorSize(12, 9),
+        Floor = lesson.Hall?.Size ?? LessonSetting.UsualFloor,
         Bags = lesson.Hall?.Bags ?? 0,
-        OpeningSeconds = school.OpeningSeconds,
-        ClosingSeconds = school.ClosingSeconds,
-        Kit = kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)).Concat(KitTime.Usual).ToSequence(),
+        OpeningSeconds = facts.School.OpeningSeconds,
+        ClosingSeconds = facts.School.ClosingSeconds,
+        Kit = facts.Kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)).Concat(KitTime.Usual).ToSequence(),
     };
 }

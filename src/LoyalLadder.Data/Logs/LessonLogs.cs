@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 
@@ -13,7 +14,7 @@ public sealed record LogDraft(Lesson Lesson, IReadOnlyList<DraftLine> Lines, IRe
 public sealed record DraftLine(Guid SheetLine, string Text, LineOutcome Outcome, int Planned, int? Actual, Guid? Owed, bool Carries);
 
 /// <summary>Logging a lesson: most of it comes from the run, the rest takes a minute.</summary>
-public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets sheets, LessonRuns runs, TimeProvider time)
+public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets sheets, LessonRuns runs, EvidenceBook evidence, TimeProvider time)
 {
     /// <summary>The log as kept, else as the run tells it, else everything done; null when there is no such lesson.</summary>
     public async Task<LogDraft?> Draft(Guid lessonId, CancellationToken cancel)
@@ -46,7 +47,18 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
     /// <param name="presences">Who was there, and how.</param>
     /// <param name="notes">Words for whoever teaches next.</param>
     /// <param name="cancel">Ends the wait.</param>
-    public async Task<bool> Save(Guid lessonId, IReadOnlyDictionary<Guid, LineOutcome> outcomes, IReadOnlyDictionary<Guid, Presence> presences, string notes, CancellationToken cancel)
+    public Task<bool> Save(Guid lessonId, IReadOnlyDictionary<Guid, LineOutcome> outcomes, IReadOnlyDictionary<Guid, Presence> presences, string notes, CancellationToken cancel) =>
+        db.Database.CurrentTransaction is not null ? SaveTogether(lessonId, outcomes, presences, notes, cancel) : db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
+        {
+            // the log and the evidence that follows from it stand or fall together
+            db.ChangeTracker.Clear();
+            await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+            var saved = await SaveTogether(lessonId, outcomes, presences, notes, cancel);
+            await transaction.CommitAsync(cancel);
+            return saved;
+        });
+
+    private async Task<bool> SaveTogether(Guid lessonId, IReadOnlyDictionary<Guid, LineOutcome> outcomes, IReadOnlyDictionary<Guid, Presence> presences, string notes, CancellationToken cancel)
     {
         if (await Draft(lessonId, cancel) is not { } draft) return false;
         var log = await db.Logs.Include(l => l.Lines).Include(l => l.Attendances).FirstOrDefaultAsync(l => l.LessonId == lessonId, cancel);
@@ -57,9 +69,11 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
         }
         (log.Notes, log.PlannedSeconds, log.ActualSeconds) = (notes, draft.PlannedSeconds, draft.ActualSeconds);
         KeepLines(log, draft, outcomes);
+        var before = log.Attendances.ConvertAll(a => a.StudentId);
         await KeepAttendance(log, presences, cancel);
         await Settle(lessonId, draft, outcomes, cancel);
         await db.SaveChangesAsync(cancel);
+        await evidence.Follow(log.Id, before, cancel);
         return true;
     }
 

@@ -61,16 +61,3 @@ public sealed class SchoolTechnique : SchoolRow
     /// <summary>One line of the catalogue file's form, with only the fields that the school fills in.</summary>
     public required string Row { get; set; }
 }
-
-/// <summary>Something that a rank asks for: a technique or a numbered combination, up to a stage.</summary>
-public sealed class Requirement : SchoolRow
-{
-    public Guid RankId { get; set; }
-    public Rank? Rank { get; set; }
-    public string? TechniqueId { get; set; }
-    public Guid? CombinationId { get; set; }
-    public NumberedCombination? Combination { get; set; }
-
-    /// <summary>1 parts, 2 whole in the air, 3 moving, 4 on a target, 5 with a partner, 6 under pressure.</summary>
-    public int Stage { get; set; } = 4;
-}

@@ -71,6 +71,69 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("run_events", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Core.Progress.Evidence", b =>
+                {
+                    b.Property<Guid>("StudentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("student_id");
+
+                    b.Property<string>("Learnable")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("learnable");
+
+                    b.PrimitiveCollection<double[]>("ByStage")
+                        .IsRequired()
+                        .HasColumnType("double precision[]")
+                        .HasColumnName("by_stage");
+
+                    b.Property<double>("Exposures")
+                        .HasColumnType("double precision")
+                        .HasColumnName("exposures");
+
+                    b.Property<DateOnly>("FirstOn")
+                        .HasColumnType("date")
+                        .HasColumnName("first_on");
+
+                    b.Property<DateOnly>("LastOn")
+                        .HasColumnType("date")
+                        .HasColumnName("last_on");
+
+                    b.Property<int>("LeftReps")
+                        .HasColumnType("integer")
+                        .HasColumnName("left_reps");
+
+                    b.PrimitiveCollection<DateOnly[]>("RecentDays")
+                        .IsRequired()
+                        .HasColumnType("date[]")
+                        .HasColumnName("recent_days");
+
+                    b.PrimitiveCollection<double[]>("RecentShares")
+                        .IsRequired()
+                        .HasColumnType("double precision[]")
+                        .HasColumnName("recent_shares");
+
+                    b.Property<int>("RightReps")
+                        .HasColumnType("integer")
+                        .HasColumnName("right_reps");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<int>("Stage")
+                        .HasColumnType("integer")
+                        .HasColumnName("stage");
+
+                    b.HasKey("StudentId", "Learnable")
+                        .HasName("pk_evidence");
+
+                    b.HasIndex("SchoolId", "Learnable")
+                        .HasDatabaseName("ix_evidence_school_id_learnable");
+
+                    b.ToTable("evidence", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Classes.ClassGroup", b =>
                 {
                     b.Property<Guid>("Id")
@@ -347,6 +410,165 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("tracks", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.BandLimits", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Band")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("band");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("Limits")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("limits");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_limits_of_bands");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_limits_of_bands_school_id");
+
+                    b.HasIndex("SchoolId", "Band")
+                        .IsUnique()
+                        .HasDatabaseName("ix_limits_of_bands_school_id_band");
+
+                    b.ToTable("limits_of_bands", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.CheckOverride", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasMaxLength(40)
+                        .HasColumnType("character varying(40)")
+                        .HasColumnName("code");
+
+                    b.Property<Guid>("LessonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lesson_id");
+
+                    b.Property<Guid?>("LineId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("line_id");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasMaxLength(400)
+                        .HasColumnType("character varying(400)")
+                        .HasColumnName("reason");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_check_overrides");
+
+                    b.HasIndex("LessonId")
+                        .HasDatabaseName("ix_check_overrides_lesson_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_check_overrides_school_id");
+
+                    b.ToTable("check_overrides", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.Drill", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("LeastBand")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("least_band");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("notes");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasColumnName("text");
+
+                    b.HasKey("Id")
+                        .HasName("pk_drills");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_drills_school_id");
+
+                    b.HasIndex("SchoolId", "Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_drills_school_id_name");
+
+                    b.ToTable("drills", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Lessons.Lesson", b =>
                 {
                     b.Property<Guid>("Id")
@@ -517,9 +739,17 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(80)")
                         .HasColumnName("changed_by");
 
+                    b.Property<Guid?>("DrillId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("drill_id");
+
                     b.Property<Guid>("LessonId")
                         .HasColumnType("uuid")
                         .HasColumnName("lesson_id");
+
+                    b.Property<Guid?>("LinkId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("link_id");
 
                     b.Property<Guid?>("OwedLogLineId")
                         .HasColumnType("uuid")
@@ -551,6 +781,9 @@ namespace LoyalLadder.Data.Migrations
                     b.HasKey("Id")
                         .HasName("pk_sheet_lines");
 
+                    b.HasIndex("DrillId")
+                        .HasDatabaseName("ix_sheet_lines_drill_id");
+
                     b.HasIndex("LessonId")
                         .HasDatabaseName("ix_sheet_lines_lesson_id");
 
@@ -558,6 +791,57 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_sheet_lines_school_id");
 
                     b.ToTable("sheet_lines", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetTemplate", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Band")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("band");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasMaxLength(40000)
+                        .HasColumnType("character varying(40000)")
+                        .HasColumnName("text");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasColumnName("title");
+
+                    b.Property<int?>("Week")
+                        .HasColumnType("integer")
+                        .HasColumnName("week");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sheet_templates");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_sheet_templates_school_id");
+
+                    b.ToTable("sheet_templates", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Logs.Attendance", b =>
@@ -910,58 +1194,6 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("numbered_combinations", (string)null);
                 });
 
-            modelBuilder.Entity("LoyalLadder.Data.Material.Requirement", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset>("ChangedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("changed_at");
-
-                    b.Property<string>("ChangedBy")
-                        .IsRequired()
-                        .HasMaxLength(80)
-                        .HasColumnType("character varying(80)")
-                        .HasColumnName("changed_by");
-
-                    b.Property<Guid?>("CombinationId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("combination_id");
-
-                    b.Property<Guid>("RankId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("rank_id");
-
-                    b.Property<Guid>("SchoolId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("school_id");
-
-                    b.Property<int>("Stage")
-                        .HasColumnType("integer")
-                        .HasColumnName("stage");
-
-                    b.Property<string>("TechniqueId")
-                        .HasMaxLength(60)
-                        .HasColumnType("character varying(60)")
-                        .HasColumnName("technique_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_requirements");
-
-                    b.HasIndex("CombinationId")
-                        .HasDatabaseName("ix_requirements_combination_id");
-
-                    b.HasIndex("RankId")
-                        .HasDatabaseName("ix_requirements_rank_id");
-
-                    b.HasIndex("SchoolId")
-                        .HasDatabaseName("ix_requirements_school_id");
-
-                    b.ToTable("requirements", (string)null);
-                });
-
             modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1004,6 +1236,54 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_school_techniques_school_id_technique_id");
 
                     b.ToTable("school_techniques", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Progress.TaughtItem", b =>
+                {
+                    b.Property<Guid>("LogId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("log_id");
+
+                    b.Property<string>("Learnable")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("learnable");
+
+                    b.Property<int>("Stage")
+                        .HasColumnType("integer")
+                        .HasColumnName("stage");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("date")
+                        .HasColumnName("date");
+
+                    b.Property<int>("LeftReps")
+                        .HasColumnType("integer")
+                        .HasColumnName("left_reps");
+
+                    b.Property<double>("LessonShare")
+                        .HasColumnType("double precision")
+                        .HasColumnName("lesson_share");
+
+                    b.Property<int>("RightReps")
+                        .HasColumnType("integer")
+                        .HasColumnName("right_reps");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<double>("Share")
+                        .HasColumnType("double precision")
+                        .HasColumnName("share");
+
+                    b.HasKey("LogId", "Learnable", "Stage")
+                        .HasName("pk_taught_items");
+
+                    b.HasIndex("SchoolId", "Learnable", "Date")
+                        .HasDatabaseName("ix_taught_items_school_id_learnable_date");
+
+                    b.ToTable("taught_items", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>
@@ -1384,6 +1664,125 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("schools", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Syllabus.Requirement", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<int>("Amount")
+                        .HasColumnType("integer")
+                        .HasColumnName("amount");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<bool>("IsSeconds")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_seconds");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Learnable")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("learnable");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("integer")
+                        .HasColumnName("position");
+
+                    b.Property<Guid>("RankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("rank_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<int>("Signers")
+                        .HasColumnType("integer")
+                        .HasColumnName("signers");
+
+                    b.Property<int>("Stage")
+                        .HasColumnType("integer")
+                        .HasColumnName("stage");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_requirements");
+
+                    b.HasIndex("RankId")
+                        .HasDatabaseName("ix_requirements_rank_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_requirements_school_id");
+
+                    b.HasIndex("SchoolId", "Learnable")
+                        .HasDatabaseName("ix_requirements_school_id_learnable");
+
+                    b.ToTable("requirements", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Syllabus.RequirementChange", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("RankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("rank_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasMaxLength(400)
+                        .HasColumnType("character varying(400)")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_requirement_changes");
+
+                    b.HasIndex("RankId")
+                        .HasDatabaseName("ix_requirement_changes_rank_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_requirement_changes_school_id");
+
+                    b.ToTable("requirement_changes", (string)null);
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.DataProtection.EntityFrameworkCore.DataProtectionKey", b =>
                 {
                     b.Property<int>("Id")
@@ -1505,6 +1904,23 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_run_events_schools_school_id");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Core.Progress.Evidence", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_evidence_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Student", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_evidence_students_student_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Classes.ClassGroup", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.Hall", "Hall")
@@ -1622,6 +2038,43 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_tracks_schools_school_id");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.BandLimits", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_limits_of_bands_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.CheckOverride", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
+                        .WithMany()
+                        .HasForeignKey("LessonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_check_overrides_lessons_lesson_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_check_overrides_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.Drill", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_drills_schools_school_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Lessons.Lesson", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Classes.ClassGroup", "Class")
@@ -1676,6 +2129,12 @@ namespace LoyalLadder.Data.Migrations
 
             modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetLine", b =>
                 {
+                    b.HasOne("LoyalLadder.Data.Lessons.Drill", null)
+                        .WithMany()
+                        .HasForeignKey("DrillId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_sheet_lines_drills_drill_id");
+
                     b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
                         .WithMany("Lines")
                         .HasForeignKey("LessonId")
@@ -1689,6 +2148,16 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_sheet_lines_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Lessons.SheetTemplate", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheet_templates_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Logs.Attendance", b =>
@@ -1792,32 +2261,6 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Rank");
                 });
 
-            modelBuilder.Entity("LoyalLadder.Data.Material.Requirement", b =>
-                {
-                    b.HasOne("LoyalLadder.Data.Material.NumberedCombination", "Combination")
-                        .WithMany()
-                        .HasForeignKey("CombinationId")
-                        .HasConstraintName("fk_requirements_numbered_combinations_combination_id");
-
-                    b.HasOne("LoyalLadder.Data.Classes.Rank", "Rank")
-                        .WithMany()
-                        .HasForeignKey("RankId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
-                        .HasConstraintName("fk_requirements_ranks_rank_id");
-
-                    b.HasOne("LoyalLadder.Data.Schools.School", null)
-                        .WithMany()
-                        .HasForeignKey("SchoolId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
-                        .HasConstraintName("fk_requirements_schools_school_id");
-
-                    b.Navigation("Combination");
-
-                    b.Navigation("Rank");
-                });
-
             modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.School", null)
@@ -1826,6 +2269,23 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_school_techniques_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Progress.TaughtItem", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Logs.LessonLog", null)
+                        .WithMany()
+                        .HasForeignKey("LogId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_taught_items_logs_log_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_taught_items_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>
@@ -1883,6 +2343,42 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_kit_items_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Syllabus.Requirement", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", "Rank")
+                        .WithMany()
+                        .HasForeignKey("RankId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirements_ranks_rank_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirements_schools_school_id");
+
+                    b.Navigation("Rank");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Syllabus.RequirementChange", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", null)
+                        .WithMany()
+                        .HasForeignKey("RankId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirement_changes_ranks_rank_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_requirement_changes_schools_school_id");
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<System.Guid>", b =>

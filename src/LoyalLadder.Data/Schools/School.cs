@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 
@@ -48,6 +49,8 @@ public sealed class Hall : SchoolRow
 
     public decimal WidthMetres { get; set; } = 9;
     public int Bags { get; set; }
+
+    public FloorSize Size => new(LengthMetres, WidthMetres);
 }
 
 public sealed class KitItem : SchoolRow

@@ -1,12 +1,18 @@
 using System.Collections.Concurrent;
 using System.Globalization;
+using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Material;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>What nearly every page of a school needs and hardly anybody changes. Not to be changed by who reads it.</summary>
-public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IReadOnlyList<KitItem> Kit, IReadOnlyList<AppUser> Staff, SchoolMaterial Material);
+public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IReadOnlyList<KitItem> Kit, IReadOnlyList<AppUser> Staff, SchoolMaterial Material, IReadOnlyDictionary<AgeBand, CheckLimits> Limits)
+{
+    /// <summary>The limits of the checks: the school's own, else the usual ones.</summary>
+    public CheckLimits LimitsOf(AgeBand band) => Limits.TryGetValue(band, out var own) ? own : CheckLimits.Of(band);
+}
 
 /// <summary>
 /// Remembers schools' facts for a few seconds. A change in this process is seen at once, since saving one forgets them; one
@@ -39,7 +45,8 @@ public sealed class OwnSchool(LadderContext db, SchoolFactsMemory memory, School
             await db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(cancel),
             await db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(cancel),
             await db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(cancel),
-            await Material(school, cancel));
+            await Material(school, cancel),
+            (await db.LimitsOfBands.AsNoTracking().ToListAsync(cancel)).ToDictionary(l => l.Band, l => CheckLimits.Parse(l.Limits)));
         memory.Keep(facts);
         return facts;
     }

@@ -57,26 +57,26 @@ public static class LessonsApi
     private static async Task<IResult> Clock(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
         var (asked, refusal) = await Ask(context, own, cancel);
-        return asked is null ? refusal! : Results.Ok(Answer(asked.Reading.Lines, LessonClock.Time(asked.Reading.Plan, asked.Setting), new SheetWriter(asked.Reader)));
+        return asked is null ? refusal! : Results.Ok(Answer(asked.Reading.Lines, LessonClock.Time(asked.Reading.Plan, asked.Setting), asked.Limits, new SheetWriter(asked.Reader)));
     }
 
     private static async Task<IResult> Fit(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
         var (asked, refusal) = await Ask(context, own, cancel);
         if (asked is null) return refusal!;
-        var (reading, reader, setting) = asked;
+        var (reading, reader, setting, limits) = asked;
         var writer = new SheetWriter(reader);
         var (fitted, noFit) = LessonFit.Of(reading.Plan, setting);
         var plan = fitted?.Plan ?? reading.Plan;
         // of the entries that stay, the lines of the text that they came from
         var dropped = fitted?.Lines.Where(l => l.After is null).Select(l => l.Entry).ToHashSet() ?? [];
         var lines = reading.Lines.Where((_, entry) => !dropped.Contains(entry)).ToSequence();
-        return Results.Ok(new FitAnswer(fitted is not null, writer.Write(plan), fitted?.Value, Answer(lines, LessonClock.Time(plan, setting), writer),
+        return Results.Ok(new FitAnswer(fitted is not null, writer.Write(plan), fitted?.Value, Answer(lines, LessonClock.Time(plan, setting), limits, writer),
             [.. fitted?.Lines.Where(l => l.IsChanged).Select(l => new FitChange(reading.Lines[l.Entry], writer.Write(l.Before), l.After is { } after ? writer.Write(after) : null, l.SecondsBefore, l.SecondsAfter)) ?? []],
             [.. noFit?.Lines.Select(l => new FitMust(reading.Lines[l.Entry], l.Seconds)) ?? []]));
     }
 
-    private sealed record Asked(SheetReading Reading, SheetReader Reader, LessonSetting Setting);
+    private sealed record Asked(SheetReading Reading, SheetReader Reader, LessonSetting Setting, CheckLimits Limits);
 
     /// <summary>The sheet and its setting as they were asked for, or the answer that says what is wrong.</summary>
     private static async Task<(Asked? Asked, IResult? Refusal)> Ask(HttpContext context, OwnSchool own, CancellationToken cancel)
@@ -85,8 +85,9 @@ public static class LessonsApi
         if (request is null) return (null, refusal);
         var errors = Errors(request);
         if (errors.Count > 0) return (null, ApiJson.Refuse(errors));
-        var (school, _, kit, _, material) = await own.Facts(cancel);
-        var reader = material.Sheets(school.Naming);
+        var facts = await own.Facts(cancel);
+        var (school, kit) = (facts.School, facts.Kit);
+        var reader = facts.Material.Sheets(school.Naming);
         var reading = reader.Read(request.Sheet);
         if (reading.Refusal is { } said) return (null, ApiJson.Refuse([new ApiError("sheet", null, null, said)]));
         return (new Asked(reading, reader, new LessonSetting
@@ -94,22 +95,22 @@ public static class LessonsApi
             Band = AgeBands.Read(request.AgeBand)!.Value,
             Heads = request.Headcount,
             Minutes = request.Minutes,
-            Floor = request.Floor is { } floor ? new FloorSize(floor.Length, floor.Width) : new FloorSize(12, 9),
+            Floor = request.Floor is { } floor ? new FloorSize(floor.Length, floor.Width) : LessonSetting.UsualFloor,
             Bags = request.Bags,
             Start = TimeOnly.ParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture),
             OpeningSeconds = school.OpeningSeconds,
             ClosingSeconds = school.ClosingSeconds,
             Kit = [.. kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)), .. KitTime.Usual],
-        }), null);
+        }, facts.LimitsOf(AgeBands.Read(request.AgeBand)!.Value)), null);
     }
 
-    private static ClockAnswer Answer(Sequence<int> lines, ClockedLesson clock, SheetWriter writer)
+    private static ClockAnswer Answer(Sequence<int> lines, ClockedLesson clock, CheckLimits limits, SheetWriter writer)
     {
         var tally = LessonTally.Of(clock);
         return new ClockAnswer(clock.TotalSeconds, clock.OverSeconds,
             [.. clock.Lines.Select(l => new LineAnswer(lines[l.Entry], writer.Write(l.Line with { Versions = [] }), l.Line.IsUnderstood, l.GettingThere, l.Teach, l.Work,
                 clock.TimeAt(l.StartsAt).ToString("HH:mm:ss", CultureInfo.InvariantCulture), l.Effort))],
-            [.. LessonChecks.Of(clock).Select(c => new CheckAnswer(c.Code, c.Level.ToString().ToLowerInvariant(), c.Entry is { } e ? lines[e] : null, c.Message))],
+            [.. LessonChecks.Of(clock, limits).Select(c => new CheckAnswer(c.Code, c.Level.ToString().ToLowerInvariant(), c.Entry is { } e ? lines[e] : null, c.Message))],
             new TallyAnswer(tally.Kicks, tally.Strikes, tally.Landings, tally.WorkSeconds, tally.TalkSeconds, tally.MovingSeconds,
                 [.. tally.Techniques.Select(t => new TechniqueTally(t.Technique.Id, t.Reps.Left, t.Reps.Right))]));
     }

@@ -36,6 +36,7 @@ public class CheckTests
         { "control", "## Self-defence\nwrist release pairs 3/side", AgeBand.Adults, 16, 45 },
         { "new-items", "## Basics\njab x5 teach new\ncross x5 teach new\nparry x5 teach new\nslip x5 teach new", AgeBand.Adults, 16, 45 },
         { "odd-pairs", "## Pads\njab pairs x5", AgeBand.Adults, 15, 45 },
+        { "odd-threes", "## Pads\njab threes x5", AgeBand.Adults, 16, 45 },
         { "no-dose", "## Basics\njab", AgeBand.Adults, 16, 45 },
         { "unknown", "## Basics\nwibble x5", AgeBand.Adults, 16, 45 },
         { "dose", "## Basics\njab x99999999", AgeBand.Adults, 16, 45 },

@@ -41,6 +41,12 @@ public class ClockTests
     [InlineData("lines 3 jobs x 1:00 change 20s: round kick | push-up | plank", 18, 380)]
     [InlineData("rear front kick (land forward) floor x2 steady", 15, 92)]
     [InlineData("push-up runs 10", 16, 28)]
+    [InlineData("jab, cross threes 10/side steady", 15, 181)]
+    [InlineData("jab, cross threes 10/side steady", 16, 244)]
+    [InlineData("jab, cross threes 10/side steady", 17, 181)]
+    [InlineData("jab, cross in groups of three 10/side", 18, 181)]
+    [InlineData("jog 5 laps", 16, 57)]
+    [InlineData("shadow boxing 3 x 2:00 active rest 30s", 16, 420)]
     public void Work_takes(string line, int heads, int seconds) => Assert.Equal(seconds, Given.Work(line, Given.Adults(heads)));
 
     [Fact]

@@ -21,12 +21,13 @@ public class SheetProperties
 
     private static readonly Gen<Dose> AnyDose = Gen.OneOf<Dose>(
         Gen.Select(Gen.Select(Gen.Int[1, 60], AnyPace).Select((n, p) => new RepStep(n, p)).Array[1, 3], Gen.Bool, Gen.Int[1, 4], Gen.Int[0, 90], Gen.Bool, Gen.Bool)
-            .Select((steps, side, sets, rest, pairs, instructor) => (Dose)new CountedDose(steps.ToSequence()) { PerSide = side, Sets = sets, Rest = rest, Pairs = pairs, InstructorMakesPair = pairs && instructor }),
+            .Select((steps, side, sets, rest, pairs, instructor) => (Dose)new CountedDose(steps.ToSequence()) { PerSide = side, Sets = sets, Rest = rest, IsRestActive = rest % 2 == 1, Pairs = pairs, Threes = !pairs && instructor, InstructorMakesPair = pairs && instructor }),
         Gen.Select(Gen.Int[1, 900], Gen.Bool, Gen.Int[1, 6], Gen.Int[0, 90], Gen.Bool, AnyPace)
             .Select((seconds, side, rounds, rest, pairs, pace) => (Dose)new TimedDose(seconds) { PerSide = side, Rounds = rounds, Rest = rest, Pairs = pairs, Pace = pace }),
         Gen.Select(Gen.Int[1, 8], Gen.Int[5, 180], Gen.Int[0, 40], Gen.Int[1, 3]).Select((n, s, c, l) => (Dose)new StationsDose(n, s, c, l)),
         Gen.Select(Gen.Int[1, 8], Gen.Int[5, 180], Gen.Int[0, 40]).Select((n, s, c) => (Dose)new BagLinesDose(n, s, c)),
         Gen.Select(Gen.Int[1, 6], AnyPace).Select((n, p) => (Dose)new FloorDose(n, p)),
+        Gen.Int[1, 20].Select(n => (Dose)new LapsDose(n)),
         Gen.Select(Gen.Int[1, 40], AnyPace).Select((n, p) => (Dose)new RunsDose(n, p)));
 
     private static readonly Gen<LessonLine> AnyLine = Gen.Select(Content, AnyDose, Gen.OneOfConst<Priority?>(null, Priority.Must, Priority.Should, Priority.Could),

@@ -31,7 +31,9 @@ public static class LessonChecks
         foreach (var version in line.Versions)
         foreach (var check in ForAge(clocked, version.Line with { Dose = version.Line.Dose ?? line.Dose, Kit = version.Line.Kit.IsEmpty ? line.Kit : version.Line.Kit }, setting.Band))
             yield return check;
-        if (line.Dose is SoloDose { Pairs: true } pairs && WorkClock.PairTurns(pairs, setting.Heads) == 3)
+        if (line.Dose is SoloDose { Threes: true } threes && WorkClock.Turns(threes, setting.Heads) == 4)
+            yield return new Check("odd-threes", CheckLevel.Note, entry, $"{setting.Heads} heads in threes leave one over: one group of four, and a fourth turn for all.", new Mend("Pairs instead", entry, line with { Dose = threes with { Threes = false, Pairs = true, InstructorMakesPair = setting.Heads % 2 == 1 } }));
+        if (line.Dose is SoloDose { Pairs: true } pairs && WorkClock.Turns(pairs, setting.Heads) == 3)
             yield return new Check("odd-pairs", CheckLevel.Warn, entry, $"{setting.Heads} heads make one group of three, and a third turn for all.", new Mend("An instructor makes the pair", entry, line with { Dose = pairs with { InstructorMakesPair = true } }));
         if (line.Dose is BagLinesDose lines && WorkClock.WaitingAtBags(lines, setting) is var waiting && waiting > setting.Heads * limits.Waiting)
             yield return new Check("waiting", CheckLevel.Warn, entry, $"{waiting} of {setting.Heads} wait at the bags. Another job keeps them moving.", AnotherJob(line, lines, entry));
@@ -40,7 +42,7 @@ public static class LessonChecks
             yield return new Check("group-idle", CheckLevel.Warn, entry, $"{Spoken.Capital(idle)} stand idle for over {Spoken.Clock(limits.IdleSeconds)}.");
         if (line.Dose is { } dose && clocked.Work > limits.OneThingSeconds && line.Dose is not (StationsDose or BagLinesDose))
             yield return new Check("one-thing", CheckLevel.Note, entry, $"{Spoken.Clock(clocked.Work)} on one thing; {AgeBands.Word(setting.Band)} stay with it for about {Spoken.Clock(limits.OneThingSeconds)}.", Shorter(line, dose, clocked.Work, limits.OneThingSeconds, entry));
-        if (line.Dose is SoloDose { Pairs: true } && clocked.Segment is SegmentKind.SelfDefence or SegmentKind.Partner && line.Remark is null && line.Kit.IsEmpty)
+        if (line.Dose is SoloDose { IsShared: true } && clocked.Segment is SegmentKind.SelfDefence or SegmentKind.Partner && line.Remark is null && line.Kit.IsEmpty)
             yield return new Check("control", CheckLevel.Warn, entry, "Self-defence with a partner, and nothing says how the partner is kept safe.", new Mend("Add ‘tap means stop’", entry, line with { Remark = "tap means stop" }));
         if (line.Dose is null && line.Problem is null)
             yield return new Check("no-dose", CheckLevel.Note, entry, $"'{Spoken.Brief(line.Content)}' has no dose, so it takes no time.");
@@ -56,8 +58,8 @@ public static class LessonChecks
         foreach (var need in line.Kit)
         {
             if (KitTime.For(need, setting.Kit) is not { Count: { } owned }) continue;
-            // one for each pair, unless the sheet says how many
-            var asked = need.Count ?? (line.Dose is SoloDose { Pairs: true } ? (setting.Heads + 1) / 2 : 1);
+            // one for each group, unless the sheet says how many
+            var asked = need.Count ?? (line.Dose switch { SoloDose { Pairs: true } => (setting.Heads + 1) / 2, SoloDose { Threes: true } => (setting.Heads + 2) / 3, _ => 1 });
             if (asked > owned) yield return new Check("kit-short", CheckLevel.Warn, clocked.Entry, $"Asks for {asked} {need.Name}; the school has {owned}.");
         }
         if (line.Dose is FloorDose && Math.Abs(Drift.Metres(line.Moves, setting.Band)) is var drift && drift > setting.Floor.Length - WorkClock.WallMargin)
@@ -66,7 +68,7 @@ public static class LessonChecks
 
     private static IEnumerable<Check> ForAge(ClockedLine clocked, LessonLine line, AgeBand band)
     {
-        var contact = line.Dose is SoloDose { Pairs: true } || line.Stage >= 5 ? Manner.Partner : line.Kit.IsEmpty && line.Dose is not BagLinesDose ? Manner.Air : Manner.Pad;
+        var contact = line.Dose is SoloDose { IsShared: true } || line.Stage >= 5 ? Manner.Partner : line.Kit.IsEmpty && line.Dose is not BagLinesDose ? Manner.Air : Manner.Pad;
         // pads held by a partner are pad work
         if (contact == Manner.Partner && !line.Kit.IsEmpty) contact = Manner.Pad;
         foreach (var technique in line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct())

@@ -17,7 +17,7 @@ internal static class WholeLessonChecks
     {
         if (lesson.OverSeconds > 0) yield return new Check("overrun", CheckLevel.Stop, null, $"Runs {Spoken.Difference(lesson.OverSeconds)}; the end is what gets lost.");
         var tally = LessonTally.Of(lesson);
-        foreach (var check in new[] { Cold(lesson, limits), Unmobilised(lesson), EarlyHold(lesson), ShortCoolDown(lesson, limits), Sides(lesson, tally, limits), Hard(lesson, limits), Dry(lesson, limits), Talk(lesson, limits), Landings(tally, limits), Impacts(lesson, limits), NewItems(lesson, limits) })
+        foreach (var check in new[] { Cold(lesson, limits), Unmobilised(lesson), EarlyHold(lesson), ShortCoolDown(lesson, limits), Sides(lesson, tally, limits), Hard(lesson, limits), Dry(lesson, limits), Talk(lesson, limits), Landings(tally, limits), Impacts(tally, limits), NewItems(lesson, limits), BuiltOn(lesson), HardAgain(lesson) })
             if (check is not null) yield return check;
     }
 
@@ -91,7 +91,7 @@ internal static class WholeLessonChecks
             run += LongestGo(line);
             if (run > limits.HardSeconds)
                 return new Check("no-rest", CheckLevel.Warn, line.Entry, $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most.", before > 0 && LongestGo(line) <= limits.HardSeconds ? new Mend("Rest before it", line.Entry, null, "water 45s") : null);
-            if (line.Line.Dose is SoloDose { Rest: >= Breather }) run = LongestGo(line);
+            if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false }) run = LongestGo(line);
         }
         return null;
     }
@@ -99,9 +99,10 @@ internal static class WholeLessonChecks
     /// <summary>Rounds and sets with a rest between them are hard one at a time.</summary>
     private static int LongestGo(ClockedLine line) => line.Line.Dose switch
     {
-        TimedDose { Rest: >= Breather } d => d.Seconds * (d.PerSide ? 2 : 1),
-        CountedDose { Rest: >= Breather, Sets: > 1 } d => line.Work / d.Sets,
+        TimedDose { Rest: >= Breather, IsRestActive: false } d => d.Seconds * (d.PerSide ? 2 : 1),
+        CountedDose { Rest: >= Breather, IsRestActive: false, Sets: > 1 } d => line.Work / d.Sets,
         SoloDose { Pairs: true } => line.Work / 2,
+        SoloDose { Threes: true } => line.Work / 3,
         _ => line.Work,
     };
 
@@ -132,16 +133,44 @@ internal static class WholeLessonChecks
     private static Check? Landings(LessonTally tally, CheckLimits limits) =>
         tally.Landings <= limits.Landings ? null : new Check("landings", CheckLevel.Warn, null, $"{tally.Landings} landings a person; {limits.Landings} is the most.");
 
-    private static Check? Impacts(ClockedLesson lesson, CheckLimits limits)
+    private static Check? Impacts(LessonTally tally, CheckLimits limits)
     {
-        var onTargets = LessonTally.Of(lesson with { Lines = lesson.Lines.Where(l => !l.Line.Kit.IsEmpty || l.Line.Dose is BagLinesDose).ToSequence() });
-        var most = new[] { onTargets.Kicks.Left, onTargets.Kicks.Right, onTargets.Strikes.Left, onTargets.Strikes.Right }.Max();
+        var most = new[] { tally.HandImpacts.Left, tally.HandImpacts.Right, tally.LegImpacts.Left, tally.LegImpacts.Right }.Max();
         return most <= limits.Impacts ? null : new Check("impacts", CheckLevel.Warn, null, $"{most} strikes to targets with one hand or leg; {limits.Impacts} is the most.");
+    }
+
+    /// <summary>The first thing that is new to the group and stands on something which it has not been taught, in this lesson or before.</summary>
+    private static Check? BuiltOn(ClockedLesson lesson)
+    {
+        if (lesson.Setting.Group is not { } group) return null;
+        var taughtHere = new HashSet<string>();
+        foreach (var line in lesson.Lines.Where(l => l.Line.Dose is not null))
+        {
+            foreach (var technique in Elements(line).Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsExercise && group.Of(t.Id) == Novelty.New))
+            {
+                var missing = technique.BuildsOn.Where(b => group.Of(b) == Novelty.New && !taughtHere.Contains(b)).Select(b => group.Catalogue.Find(b)).FirstOrDefault(t => t is not null);
+                if (missing is null) continue;
+                var (name, below) = (technique.NameIn(NamingSchool.Generic), missing.NameIn(NamingSchool.Generic));
+                var (dose, talk) = ("5/side walk", TeachingClock.Seconds(new LessonLine { Content = below, Moves = Combination.Of([new Count([new Beat([new Element(missing, missing.DefaultSide)])])]), Teach = new Teaching(TeachingKind.New) }));
+                return new Check("built-on", CheckLevel.Warn, line.Entry, $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(talk)} of talk and its reps.", new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} {dose} teach new"));
+            }
+            taughtHere.UnionWith(Elements(line).Select(e => e.Technique?.Id).OfType<string>());
+        }
+        return null;
+    }
+
+    private static Check? HardAgain(ClockedLesson lesson)
+    {
+        if (lesson.Setting.Group is not { HardYesterday.Count: > 0 } group) return null;
+        foreach (var line in lesson.Lines.Where(l => l.Work > 0 && l.Effort >= HardWork.Effort))
+            if (Elements(line).SelectMany(e => e.Technique?.Regions ?? []).FirstOrDefault(group.HardYesterday.Contains) is { } region)
+                return new Check("hard-again", CheckLevel.Note, line.Entry, $"The same people worked the {region} hard yesterday; today it is meant to work at effort {line.Effort} again.");
+        return null;
     }
 
     private static Check? NewItems(ClockedLesson lesson, CheckLimits limits)
     {
-        var fresh = lesson.Lines.Where(l => l.Line.Teach is { Kind: TeachingKind.New }).ToList();
+        var fresh = lesson.Lines.Where(l => l.Line.Dose is not null && (l.Line.Teach?.Kind ?? TeachingClock.Needed(l.Line, lesson.Setting.Group)) == TeachingKind.New).ToList();
         return fresh.Count <= limits.NewItems ? null : new Check("new-items", CheckLevel.Note, fresh[limits.NewItems].Entry, $"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory.", new Mend("Only refresh the last", fresh[^1].Entry, fresh[^1].Line with { Teach = new Teaching(TeachingKind.Refresh) }));
     }
 }

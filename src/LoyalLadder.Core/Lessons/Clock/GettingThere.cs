@@ -3,7 +3,7 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Lessons.Clock;
 
 /// <summary>How a class stands while it works.</summary>
-public enum Formation { Lines, Floor, Pairs, Bags, Stations }
+public enum Formation { Lines, Floor, Pairs, Threes, Bags, Stations }
 
 /// <summary>The seconds between two lines: standing differently, fetching kit, in a class of this age and size.</summary>
 public static class GettingThere
@@ -11,9 +11,10 @@ public static class GettingThere
     public static Formation FormationOf(LessonLine line) => line.Dose switch
     {
         SoloDose { Pairs: true } => Formation.Pairs,
+        SoloDose { Threes: true } => Formation.Threes,
         StationsDose => Formation.Stations,
         BagLinesDose => Formation.Bags,
-        FloorDose or RunsDose => Formation.Floor,
+        FloorDose or RunsDose or LapsDose => Formation.Floor,
         _ => Formation.Lines,
     };
 
@@ -25,7 +26,7 @@ public static class GettingThere
     /// <param name="setting">Age, heads and the school's kit.</param>
     public static int Seconds(Formation from, Sequence<KitNeed> held, Formation to, Sequence<KitNeed> needed, LessonSetting setting)
     {
-        var standing = from == to ? 5 : to is Formation.Pairs or Formation.Bags or Formation.Stations ? 30 : 20;
+        var standing = from == to ? 5 : to is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations ? 30 : 20;
         var handled = needed.Where(n => !Holds(held, n)).Concat(held.Where(h => !Holds(needed, h)));
         var kit = handled.Select(n => KitTime.For(n, setting.Kit)?.Seconds ?? KitTime.Unlisted).DefaultIfEmpty(0).Max();
         return (int)Math.Ceiling((standing + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads));

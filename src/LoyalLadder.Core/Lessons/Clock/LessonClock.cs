@@ -69,7 +69,7 @@ public static class LessonClock
         var groups = Groups(line, dose, setting);
         return new ClockedLine(entry, line, segment, at,
             GettingThere.Seconds(from, held, formation, kit, setting),
-            TeachingClock.Seconds(line),
+            TeachingClock.Seconds(line, setting.Group),
             groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
             effort, formation, groups);
     }

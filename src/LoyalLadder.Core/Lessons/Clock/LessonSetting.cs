@@ -13,7 +13,10 @@ public sealed record LessonSetting
     /// <summary>Booked minutes.</summary>
     public required int Minutes { get; init; }
 
-    public FloorSize Floor { get; init; } = new(12, 9);
+    /// <summary>The floor that is taken where nobody has measured one.</summary>
+    public static FloorSize UsualFloor { get; } = new(12, 9);
+
+    public FloorSize Floor { get; init; } = UsualFloor;
 
     /// <summary>Bags that hang in the hall; 0 where there are none.</summary>
     public int Bags { get; init; }
@@ -28,6 +31,9 @@ public sealed record LessonSetting
 
     /// <summary>The school's kit and how long it takes to hand out.</summary>
     public Sequence<KitTime> Kit { get; init; } = KitTime.Usual;
+
+    /// <summary>What the group has been taught; null where no log can tell, so that the planner's word alone counts.</summary>
+    public GroupKnowledge? Group { get; init; }
 }
 
 /// <summary>A hall's clear floor in metres; the length is the way that lines travel.</summary>

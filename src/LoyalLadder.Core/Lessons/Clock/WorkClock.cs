@@ -27,11 +27,12 @@ public static class WorkClock
 
     private static decimal Exactly(Dose dose, Combination moves, LessonSetting setting) => dose switch
     {
-        SoloDose { Pairs: true } pairs => PairsSeconds(pairs, moves, setting),
+        SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
         SoloDose solo => OneTurn(solo, moves, setting.Band),
         StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
         BagLinesDose d => BagTurns(d, setting) is var turns ? (turns * d.Seconds) + ((turns - 1) * d.Change) : 0,
         FloorDose d => FloorSeconds(d, moves, setting),
+        LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
         RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady)) + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
         _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
     };
@@ -50,12 +51,23 @@ public static class WorkClock
         };
     }
 
-    /// <summary>Turns until everybody has worked: two, or three when one group is a three.</summary>
-    public static int PairTurns(SoloDose dose, int heads) => heads % 2 == 1 && heads > 1 && !dose.InstructorMakesPair ? 3 : 2;
+    /// <summary>Once round, a metre inside the walls.</summary>
+    public static decimal LapMetres(FloorSize floor) => 2 * (Math.Max(1, floor.Length - WallMargin) + Math.Max(1, floor.Width - WallMargin));
 
-    private static decimal PairsSeconds(SoloDose dose, Combination moves, LessonSetting setting)
+    /// <summary>
+    /// Turns until everybody has worked. In pairs two, or three when one group is a three; in threes three, or four when one
+    /// left over makes a group a four. Two left over make a pair, which is done sooner.
+    /// </summary>
+    public static int Turns(SoloDose dose, int heads) => dose switch
     {
-        var turns = PairTurns(dose, setting.Heads);
+        { Threes: true } => heads % 3 == 1 && heads > 3 ? 4 : 3,
+        { Pairs: true } => heads % 2 == 1 && heads > 1 && !dose.InstructorMakesPair ? 3 : 2,
+        _ => 1,
+    };
+
+    private static decimal SharedSeconds(SoloDose dose, Combination moves, LessonSetting setting)
+    {
+        var turns = Turns(dose, setting.Heads);
         return (turns * OneTurn(dose, moves, setting.Band)) + ((turns - 1) * SwapSeconds);
     }
 

@@ -15,6 +15,7 @@ public static class DoseScale
         BagLinesDose d => d.Seconds,
         FloorDose d => d.Passes,
         RunsDose d => d.Reps,
+        LapsDose d => d.Laps,
         _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
     };
 
@@ -37,7 +38,7 @@ public static class DoseScale
             }
             yield break;
         }
-        var step = planned is FloorDose or RunsDose ? 1 : TimeStep;
+        var step = planned is FloorDose or RunsDose or LapsDose ? 1 : TimeStep;
         var first = Math.Max(step, (int)Math.Ceiling(amount * least / step) * step);
         var isPlannedGiven = false;
         for (var n = first; n <= amount * most && n <= Most(planned); n += step)
@@ -57,7 +58,18 @@ public static class DoseScale
         return Between(planned, Math.Min(share, 1) / 2, Math.Max(share, 1) * 2).MinBy(d => Math.Abs(Amount(d) - wanted))!;
     }
 
-    private static int Most(Dose dose) => dose switch { FloorDose => Dose.MostRounds, RunsDose => Dose.MostReps, _ => Dose.LongestSeconds };
+    /// <summary>The dose of the same form that takes as near to some seconds as it can; the planned one where nothing is nearer.</summary>
+    /// <param name="planned">The dose as it is.</param>
+    /// <param name="seconds">What it should take.</param>
+    /// <param name="length">What a dose takes; more of it never takes less.</param>
+    public static Dose NearestTo(Dose planned, int seconds, Func<Dose, int> length)
+    {
+        var now = Math.Max(1, length(planned));
+        var most = Math.Clamp(2m * seconds / now, 2, 60);
+        return Between(planned, 0, most).Append(planned).MinBy(d => Math.Abs(length(d) - seconds))!;
+    }
+
+    private static int Most(Dose dose) => dose switch { FloorDose or LapsDose => Dose.MostRounds, RunsDose => Dose.MostReps, _ => Dose.LongestSeconds };
 
     private static Dose With(Dose dose, int amount) => dose switch
     {
@@ -66,6 +78,7 @@ public static class DoseScale
         BagLinesDose d => d with { Seconds = amount },
         FloorDose d => d with { Passes = amount },
         RunsDose d => d with { Reps = amount },
+        LapsDose => new LapsDose(amount),
         _ => dose,
     };
 }

@@ -97,7 +97,7 @@ public static class LessonFit
             {
                 var share = (double)DoseScale.Amount(d) / DoseScale.Amount(dose);
                 var scaled = Scaled(line, d, (decimal)share);
-                return new Option(scaled, TeachingClock.Seconds(line) + LessonClock.WorkSeconds(scaled, setting), (long)Math.Round(1000 * Weight(priority) * planned * Use(share)));
+                return new Option(scaled, TeachingClock.Seconds(line, setting.Group) + LessonClock.WorkSeconds(scaled, setting), (long)Math.Round(1000 * Weight(priority) * planned * Use(share)));
             }).ToList();
             lines.Add(new Candidate(i, line, options, priority == Priority.Could));
         }

@@ -83,7 +83,7 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
         var line = clocked.Line;
         var work = line.Dose switch
         {
-            SoloDose { Pairs: true } pairs => InPairs(pairs, line.Moves, setting),
+            SoloDose { IsShared: true } shared => InTurns(shared, line.Moves, setting),
             SoloDose solo => Solo(solo, line.Moves, setting, ""),
             StationsDose d => Round(d.Stations * d.Laps, d.Seconds, d.Change, n => $"station {(n % d.Stations) + 1} of {d.Stations}"),
             BagLinesDose d => Round(WorkClock.BagTurns(d, setting), d.Seconds, d.Change, n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"),
@@ -95,26 +95,34 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
     private static string Standing(ClockedLine clocked)
     {
         var kit = string.Join(", ", clocked.Line.Kit.Select(k => k.Name));
-        var formation = clocked.Formation switch { Formation.Pairs => "into pairs", Formation.Bags => "to the bags", Formation.Stations => "to the stations", Formation.Floor => "to the end of the floor", _ => "spread out" };
+        var formation = clocked.Formation switch { Formation.Pairs => "into pairs", Formation.Threes => "into threes", Formation.Bags => "to the bags", Formation.Stations => "to the stations", Formation.Floor => "to the end of the floor", _ => "spread out" };
         return kit.Length == 0 ? formation : $"{formation}, with {kit}";
     }
 
-    private static IEnumerable<MatPhase> InPairs(SoloDose dose, Combination moves, LessonSetting setting)
+    private static IEnumerable<MatPhase> InTurns(SoloDose dose, Combination moves, LessonSetting setting)
     {
-        var turns = WorkClock.PairTurns(dose, setting.Heads);
+        var turns = WorkClock.Turns(dose, setting.Heads);
         for (var turn = 1; turn <= turns; turn++)
         {
             if (turn > 1) yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: "partners swap");
-            foreach (var phase in Solo(dose, moves, setting, turn switch { 1 => "first partner", 2 => "second partner", _ => "third of the three" })) yield return phase;
+            foreach (var phase in Solo(dose, moves, setting, Whose(dose, turn))) yield return phase;
         }
     }
+
+    private static string Whose(SoloDose dose, int turn) => turn switch
+    {
+        1 => dose.Threes ? "first of the three" : "first partner",
+        2 => dose.Threes ? "second of the three" : "second partner",
+        3 => "third of the three",
+        _ => "fourth of the four",
+    };
 
     private static IEnumerable<MatPhase> Solo(SoloDose dose, Combination moves, LessonSetting setting, string who)
     {
         var rounds = dose is CountedDose { Sets: var sets } ? sets : ((TimedDose)dose).Rounds;
         for (var round = 1; round <= rounds; round++)
         {
-            if (round > 1 && dose.Rest > 0) yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"then {round} of {rounds}");
+            if (round > 1 && dose.Rest > 0) yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"{(dose.IsRestActive ? "keep moving, " : "")}then {round} of {rounds}");
             for (var side = 0; side < (dose.PerSide ? 2 : 1); side++)
             {
                 var (limb, stance) = dose.PerSide ? Sides(moves, side == 0) : ("", "");

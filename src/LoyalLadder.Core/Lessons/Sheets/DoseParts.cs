@@ -25,6 +25,8 @@ internal sealed class DoseParts
     public bool Each { get; set; }
 
     public bool Pairs { get; set; }
+    public bool Threes { get; set; }
+    public bool IsRestActive { get; set; }
     public bool InstructorMakesPair { get; set; }
     public Pace? Pace { get; set; }
     public Teaching? Teach { get; set; }
@@ -34,7 +36,7 @@ internal sealed class DoseParts
     public List<string> Problems { get; } = [];
 
     /// <summary>A count or a time has been said.</summary>
-    public bool HasAmount => Steps.Count > 0 || Time is not null || Passes is not null;
+    public bool HasAmount => Steps.Count > 0 || Time is not null || Passes is not null || Laps is not null;
 
     public void AddStep(decimal reps, Pace? pace = null) => Steps.Add(new RepStep(Whole(reps, 1, Dose.MostReps, "repetitions"), pace));
 
@@ -51,19 +53,20 @@ internal sealed class DoseParts
         if (IsBagLines && Time is { } turn)
             return new BagLinesDose(Whole(Jobs ?? jobs, 1, Dose.MostRounds, "jobs"), Seconds(turn), Between(Change ?? Rest ?? Dose.DefaultChange));
         if (Passes is { } passes) return new FloorDose(Whole(passes, 1, Dose.MostRounds, "passes"), Pace);
+        if (Laps is { } laps && Steps.Count == 0 && Time is null && !IsStations) return new LapsDose(Whole(laps, 1, Dose.MostRounds, "laps"));
         if (IsRuns && Steps.Count > 0) return new RunsDose(Steps[0].Reps, Steps[0].Pace ?? Pace);
-        var perSide = PerSide || (Each && !Pairs && !isExercise);
+        var perSide = PerSide || (Each && !Pairs && !Threes && !isExercise);
         if (Time is { } time) // '30s each' is for each exercise, not for each side
             return new TimedDose(Seconds(time))
             {
                 Rounds = Whole(Rounds ?? Sets ?? 1, 1, Dose.MostRounds, "rounds"), Pace = Pace, PerSide = PerSide,
-                Rest = Between(Rest ?? 0), Pairs = Pairs, InstructorMakesPair = InstructorMakesPair,
+                Rest = Between(Rest ?? 0), IsRestActive = IsRestActive && Rest > 0, Pairs = Pairs && !Threes, Threes = Threes, InstructorMakesPair = InstructorMakesPair && !Threes,
             };
         if (Steps.Count == 0) return null;
         return new CountedDose(Paced().ToSequence())
         {
             Sets = Whole(Sets ?? Rounds ?? 1, 1, Dose.MostRounds, "sets"), PerSide = perSide, Rest = Between(Rest ?? 0),
-            Pairs = Pairs, InstructorMakesPair = InstructorMakesPair,
+            IsRestActive = IsRestActive && Rest > 0, Pairs = Pairs && !Threes, Threes = Threes, InstructorMakesPair = InstructorMakesPair && !Threes,
         };
     }
 

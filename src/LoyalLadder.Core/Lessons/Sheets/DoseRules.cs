@@ -64,6 +64,8 @@ internal sealed partial class DoseScan
             _parts.InstructorMakesPair |= tokens[_at - 1].Text == "instructor";
             return true;
         }
+        if (Phrase("in", "threes") || Phrase("in", "groups", "of", "three") || Phrase("in", "groups", "of", "3") || Phrase("groups", "of", "three") || Phrase("groups", "of", "3") || Next("threes"))
+            return _parts.Threes = true;
         if (Phrase("partner", "count") || (Peek() is { Text: "swap" } && Peek(1) is null && Next("swap")) || Phrase("swap", "over"))
             return _parts.Pairs = true;
         if (Next("stations") || (Peek() is { Text: "station" } && Next("station")))
@@ -124,12 +126,24 @@ internal sealed partial class DoseScan
     {
         var back = _at;
         _ = Next("with") || Next("and");
+        if ((Next("active") || Next("moving")) && Next("rest"))
+        {
+            if (!NextSeconds(out var moving)) return Fail(back);
+            (_parts.Rest, _parts.IsRestActive) = (moving, true);
+            return true;
+        }
         if (Next("rest") || Next("off") || Next("break"))
         {
             if (!NextSeconds(out var rest)) return Fail(back);
             _parts.Rest = rest;
             return true;
         }
+        if (NextSeconds(out var kept) && (Phrase("active", "rest") || Phrase("moving", "rest")) && !IsTimeAhead())
+        {
+            (_parts.Rest, _parts.IsRestActive) = (kept, true);
+            return true;
+        }
+        _at = back;
         if (NextSeconds(out var before) && (Next("off") || Next("rest") || Next("break") || Phrase("in", "between")) && !IsTimeAhead())
         {
             _ = Next("between");
@@ -163,7 +177,7 @@ internal sealed partial class DoseScan
         if (Phrase("once", "round") || Phrase("once", "through")) { _parts.Laps = 1; return true; }
         if (Next("laps") && NextNumber(out var laps)) { _parts.Laps = laps; return true; }
         _at = back;
-        if (NextNumber(out var times) && (Next("laps") || Phrase("times", "round") || Phrase("x", "round")) && _parts.IsStations) { _parts.Laps = times; return true; }
+        if (NextNumber(out var times) && (Next("laps") || Next("lap") || (_parts.IsStations && (Phrase("times", "round") || Phrase("x", "round")))) && !IsBetween(0)) { _parts.Laps = times; return true; }
         return Fail(back);
     }
 
@@ -304,7 +318,8 @@ internal sealed partial class DoseScan
     /// <summary>The end of the line or of a clause, so that a bare number is a count.</summary>
     private bool AtBoundary() => Peek() is null
         or { Text: "," or ";" or "+" or "[" or "|" }
-        or { Text: "must" or "should" or "could" or "rest" or "with" or "teach" or "no" or "stage" or "effort" or "swap" or "then" or "pairs" }
+        or { Text: "must" or "should" or "could" or "rest" or "with" or "teach" or "no" or "stage" or "effort" or "swap" or "then" or "pairs" or "threes" }
+        || (Peek() is { Text: "active" or "moving" } && Peek(1) is { Text: "rest" })
         || (Peek() is { Text: ")" } && _at > 1 && tokens[_at - 2] is { Text: "(", Attached: false })
         || (Peek() is { Text: "x" } && _parts.Steps.Count > 0)
         || (Peek() is { Text: "." or "!" or "-" } && Peek(1) is null or { Attached: false });

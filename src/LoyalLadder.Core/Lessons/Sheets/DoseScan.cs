@@ -59,7 +59,7 @@ internal sealed partial class DoseScan(List<Token> tokens)
     public static int? NumberOf(string word) => NumberWords.TryGetValue(word, out var number) ? number : null;
 
     /// <summary>Words that can open a clause; all others are passed over at once.</summary>
-    private static readonly FrozenSet<string> Openers = Set("x", "teach", "no", "new", "rest", "off", "with", "and", "change", "changing", "pairs", "pair", "in",
+    private static readonly FrozenSet<string> Openers = Set("x", "threes", "groups", "active", "moving", "teach", "no", "new", "rest", "off", "with", "and", "change", "changing", "pairs", "pair", "in",
         "swap", "swapping", "stations", "station", "lines", "line", "runs", "floor", "laps", "lap", "twice", "once", "each", "ea", "per", "a", "both", "every",
         "must", "should", "could", "stage", "effort", "walk", "slow", "slowly", "steady", "normal", "medium", "brisk", "fast", "quick", "called", "reset", "about",
         "for", "approx", "half", "on", "e", "partner", "incl", "including", "break", "then", "bag", "easy", "hard", "sets", "rounds", "reps");

@@ -21,7 +21,7 @@ internal sealed partial record Inherited(bool Pairs, Sequence<Pace> Paces, Seque
     {
         // games and other timed words of one's own are not done in pairs because the heading says so
         if (IsNothing || line.Dose is not SoloDose solo || line.Moves.IsExercise || (solo is TimedDose && !line.Moves.IsKnown)) return line;
-        if (Pairs && !solo.Pairs) solo = solo with { Pairs = true };
+        if (Pairs && !solo.IsShared) solo = solo with { Pairs = true };
         if (solo is CountedDose counted && Paces.Count > 0 && counted.Steps.All(s => s.Pace is null) && (Paces.Count == 1 || Paces.Count == counted.Steps.Count))
             solo = counted with { Steps = counted.Steps.Select((s, i) => s with { Pace = Paces[Paces.Count == 1 ? 0 : i] }).ToSequence() };
         return line with { Dose = solo, Kit = line.Kit.IsEmpty && line.Moves.Elements.Any(e => e.Technique is { IsStrike: true }) ? Kit : line.Kit };

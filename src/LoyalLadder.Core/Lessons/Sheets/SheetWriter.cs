@@ -96,11 +96,12 @@ public sealed class SheetWriter(SheetReader reader)
         StationsDose d => $"stations {N(d.Stations)} x {Time(d.Seconds)} change {Time(d.Change)}" + (d.Laps > 1 ? $" laps {N(d.Laps)}" : ""),
         BagLinesDose d => $"lines {N(d.Jobs)} jobs x {Time(d.Seconds)} change {Time(d.Change)}",
         FloorDose d => $"floor x{N(d.Passes)}" + Paced(d.Pace),
+        LapsDose d => $"laps {N(d.Laps)}",
         RunsDose d => $"runs {N(d.Reps)}" + Paced(d.Pace),
         _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
     };
 
-    private static string Before(SoloDose dose) => !dose.Pairs ? "" : dose.InstructorMakesPair ? "pairs with instructor " : "pairs ";
+    private static string Before(SoloDose dose) => dose.Threes ? "threes " : !dose.Pairs ? "" : dose.InstructorMakesPair ? "pairs with instructor " : "pairs ";
 
     private static string Steps(CountedDose dose)
     {
@@ -110,7 +111,7 @@ public sealed class SheetWriter(SheetReader reader)
 
     private static string Times(int sets) => sets > 1 ? $" x{N(sets)}" : "";
 
-    private static string Resting(SoloDose dose) => dose.Rest > 0 ? $" rest {Time(dose.Rest)}" : "";
+    private static string Resting(SoloDose dose) => dose.Rest > 0 ? $"{(dose.IsRestActive ? " active" : "")} rest {Time(dose.Rest)}" : "";
 
     private static string Paced(Pace? pace) => pace is { } p ? " " + PaceWords.Write(p) : "";
 

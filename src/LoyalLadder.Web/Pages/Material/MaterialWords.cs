@@ -23,8 +23,6 @@ public static class MaterialWords
 
     public static string Of(Landing landing) => landing switch { Landing.Forward => "set down in front", Landing.Back => "set down behind", Landing.CrossOver => "crossed over", _ => "put back" };
 
-    public static string Stage(int stage) => stage switch { 1 => "in parts", 2 => "whole, in the air", 3 => "moving", 4 => "on a target", 5 => "with a partner", _ => "under pressure" };
-
     /// <summary>'long, middle'; null where it works anywhere.</summary>
     public static string? Of(Ranges ranges) => ranges == Ranges.Anywhere ? null : string.Join(", ", Enum.GetValues<FightRange>().Reverse().Where(r => ranges.Has(r)).Select(FightRanges.Word));
 }

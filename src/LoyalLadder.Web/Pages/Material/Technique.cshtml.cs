@@ -2,6 +2,7 @@ using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -38,10 +39,10 @@ public sealed class TechniqueModel(LadderContext db, TimeProvider time, Techniqu
         Numbered = [.. taught.Combinations.Where(c => c.Moves?.Elements.Any(e => e.Technique?.Id == id) == true)];
         Own = await book.Own(id, Cancel);
         var ids = Picture.Nodes.Select(n => n.Technique.Id).ToList();
-        var asked = await Db.Requirements.AsNoTracking().Include(r => r.Rank).ThenInclude(r => r!.Track).Where(r => r.TechniqueId != null && ids.Contains(r.TechniqueId)).ToListAsync(Cancel);
+        var asked = await Db.Requirements.AsNoTracking().Include(r => r.Rank).ThenInclude(r => r!.Track).Where(r => ids.Contains(r.Learnable)).ToListAsync(Cancel);
         var ordered = asked.OrderBy(r => r.Rank!.Position).ThenBy(r => r.Rank!.Track!.Position).ToList();
-        AskedBy = ordered.DistinctBy(r => r.TechniqueId).ToDictionary(r => r.TechniqueId!, r => r.Rank!);
-        Requirements = [.. ordered.Where(r => r.TechniqueId == id)];
+        AskedBy = ordered.DistinctBy(r => r.Learnable).ToDictionary(r => r.Learnable, r => r.Rank!);
+        Requirements = [.. ordered.Where(r => r.Learnable == id)];
         Uses = await LastUses(taught);
         return Page();
     }

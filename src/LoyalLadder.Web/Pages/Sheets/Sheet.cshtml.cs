@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
+using System.Text.RegularExpressions;
 using LoyalLadder.Core;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
@@ -47,12 +48,13 @@ public sealed class HeadForm
     [Required(ErrorMessage = "On which day?")]
     public DateOnly? Date { get; set; }
 
+    public Guid? ClassId { get; set; }
     public Guid? HallId { get; set; }
     public Guid? TeacherId { get; set; }
 }
 
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed) : RoomPage(db, time)
+public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -69,7 +71,19 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     public Guid? Undoable { get; private set; }
     private SchoolMaterial Material { get; set; } = null!;
     public List<Check> Checks { get; private set; } = [];
+
+    /// <summary>Stops that somebody set aside for this lesson.</summary>
+    public List<CheckOverride> SetAside { get; private set; } = [];
+
+    /// <summary>The check whose reason was not taken, and what is wrong with it.</summary>
+    public (string Code, Guid? Line, string Message)? NotSetAside { get; private set; }
+
+    /// <summary>How wide the skyline is drawn: 1, 2 or 4 times.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Zoom { get; set; }
+
     public LessonTally Tally { get; private set; } = null!;
+    public List<SelectListItem> Classes { get; private set; } = [];
     public List<SelectListItem> Halls { get; private set; } = [];
     public List<SelectListItem> Teachers { get; private set; } = [];
 
@@ -107,13 +121,24 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
         ? File(Encoding.UTF8.GetBytes(Sheet.Text(Material.Sheets(Sheet.School.Naming))), "text/plain; charset=utf-8", "sheet.txt")
         : NotFound();
 
+    /// <summary>The skyline as a file of its own.</summary>
+    public async Task<IActionResult> OnGetSkylineAsync()
+    {
+        if (!await Load()) return NotFound();
+        ViewData["Standalone"] = true;
+        Response.Headers.ContentDisposition = "attachment; filename=skyline.svg";
+        var picture = Partial("_Skyline", this);
+        picture.ContentType = "image/svg+xml; charset=utf-8";
+        return picture;
+    }
+
     public async Task<IActionResult> OnGetPastedAsync() =>
         await Db.Lessons.Where(l => l.Id == Id).Select(l => l.Pasted).FirstOrDefaultAsync(Cancel) is { } pasted ? Content(pasted, "text/plain; charset=utf-8") : NotFound();
 
     public async Task<IActionResult> OnGetMatchesAsync(string? text)
     {
         if (!await Load()) return NotFound();
-        return Partial("_Matches", Matches(text ?? ""));
+        return Partial("_Matches", await Matches(text ?? ""));
     }
 
     public async Task<IActionResult> OnPostAddAsync(string? text, Guid? after)
@@ -144,6 +169,29 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
     {
         if (!await sheets.Mend(Id, code ?? "", line, Cancel)) return await Answer(new SheetEdit.Gone());
         (Undoable, Done) = (await history.Last(Id, Cancel), "Mended.");
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
+
+    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: the skyline's edge was dragged there.</summary>
+    public async Task<IActionResult> OnPostSizeAsync(Guid line, int seconds)
+    {
+        var edit = await sheets.Size(Id, line, Math.Clamp(seconds, 1, Dose.LongestSeconds), Cancel);
+        if (edit is SheetEdit.Saved) (Undoable, Done) = (await history.Last(Id, Cancel), "Changed.");
+        return await Answer(edit, line);
+    }
+
+    /// <summary>Sets a stop aside for this lesson; the reason is kept with the name.</summary>
+    public async Task<IActionResult> OnPostSetAsideAsync(string? code, Guid? line)
+    {
+        if (await sheets.SetAside(Id, code ?? "", line, Request.Form[$"reason_{code}_{line}"], Cancel) is { } wrong) NotSetAside = (code ?? "", line, wrong);
+        else Done = "Set aside, in your name.";
+        return await Answer(new SheetEdit.Saved(Guid.Empty));
+    }
+
+    /// <summary>Lets a stop that was set aside count again.</summary>
+    public async Task<IActionResult> OnPostCountAgainAsync(Guid aside)
+    {
+        await Db.CheckOverrides.Where(o => o.LessonId == Id && o.Id == aside).ExecuteDeleteAsync(Cancel);
         return await Answer(new SheetEdit.Saved(Guid.Empty));
     }
 
@@ -206,14 +254,16 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
         var today = await Today();
         if (head.Date is { } date && (date < today.AddYears(-2) || date > today.AddYears(2))) ModelState.AddModelError("Head.Date", "Choose a day within two years of today.");
         if (!ModelState.IsValid) return await Load(keepHead: true) ? Page() : NotFound();
-        var lesson = await Db.Lessons.FirstOrDefaultAsync(l => l.Id == Id, Cancel);
-        if (lesson is null) return NotFound();
+        if (await sheets.Open(Id, Cancel) is not { } before) return NotFound();
+        var lesson = await Db.Lessons.FirstAsync(l => l.Id == Id, Cancel);
         (lesson.Title, lesson.Focus, lesson.Heads, lesson.Minutes) = (head.Title?.Trim() ?? "", head.Focus?.Trim() ?? "", head.Heads!.Value, head.Minutes!.Value);
         (lesson.Start, lesson.Date) = (head.Start!.Value, head.Date!.Value);
         lesson.HallId = await Db.Halls.AnyAsync(h => h.Id == head.HallId, Cancel) ? head.HallId : null;
         lesson.TeacherId = await Db.Staff.AnyAsync(u => u.Id == head.TeacherId, Cancel) ? head.TeacherId : null;
+        if (await Db.Classes.AnyAsync(c => c.Id == head.ClassId, Cancel)) lesson.ClassId = head.ClassId!.Value;
         await Db.SaveChangesAsync(Cancel);
-        Say("Saved.");
+        var after = await sheets.Open(Id, Cancel);
+        Say(string.Join('\n', ClockChange.Of(before.Clock, before.Limits, after!.Clock, after.Limits).Prepend("Saved.")));
         return Redirect($"/sheets/{Id}");
     }
 
@@ -268,22 +318,32 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
         Material = (await Facts()).Material;
         var here = sheet.Rows.Select(r => r.OwedLogLineId).OfType<Guid>().ToHashSet();
         Owed = [.. (await owed.Of([sheet.Lesson.ClassId], Cancel)).Where(o => !here.Contains(o.LogLine) && o.From < sheet.Lesson.Date.AddDays(1))];
-        Checks = [.. LessonChecks.Of(sheet.Clock)];
+        Checks = [.. sheet.Checks()];
+        SetAside = Checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(Id, Cancel) : [];
+        Zoom = Zoom is 2 or 4 ? Zoom : 1;
         Tally = LessonTally.Of(sheet.Clock);
         if (IsPart || !CanPlan) return true;
         var facts = await Facts();
+        Classes = [.. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(c => new SelectListItem($"{c.Name}, {AgeBands.Word(c.Band)}", c.Id.ToString()))];
         Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
         Teachers = [.. facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
         var lesson = sheet.Lesson;
         if (!keepHead)
-            Head = new HeadForm { Title = lesson.Title, Focus = lesson.Focus, Heads = lesson.Heads, Minutes = lesson.Minutes, Start = lesson.Start, Date = lesson.Date, HallId = lesson.HallId, TeacherId = lesson.TeacherId };
+            Head = new HeadForm { Title = lesson.Title, Focus = lesson.Focus, Heads = lesson.Heads, Minutes = lesson.Minutes, Start = lesson.Start, Date = lesson.Date, ClassId = lesson.ClassId, HallId = lesson.HallId, TeacherId = lesson.TeacherId };
         return true;
     }
 
-    private MatchList Matches(string text)
+    private async Task<MatchList> Matches(string text)
     {
         if (string.IsNullOrWhiteSpace(text) || text.Length > 400) return new MatchList(null, []);
         var naming = Sheet.School.Naming;
+        if (CalledDrill().Match(text) is { Success: true } called)
+        {
+            var words = NameKey.Words(called.Groups["name"].Value);
+            var names = await Db.Drills.OrderBy(d => d.Name).Select(d => new { d.Name, d.Text }).ToListAsync(Cancel);
+            return new MatchList(called.Groups["how"].Value.Equals("drill", StringComparison.OrdinalIgnoreCase) ? "a drill, linked: it follows the drill until it is taught or edited here" : "a drill, copied: the sheet's own from now on",
+                [.. names.Where(d => words.TrueForAll(w => NameKey.Of(d.Name).Contains(w, StringComparison.Ordinal))).Take(7).Select(d => new Match(d.Name, Spoken.Brief(d.Text.Replace("\n", " · ", StringComparison.Ordinal)), $"{called.Groups["how"].Value}: {d.Name}"))]);
+        }
         var entries = Material.Sheets(naming).ReadEntries(text);
         var said = entries is [.., LessonLine last] ? last.Content : "";
         var piece = said[(said.LastIndexOfAny([',', '+', '&', '|']) + 1)..].Trim();
@@ -295,10 +355,15 @@ public sealed class SheetModel(LadderContext db, TimeProvider time, LessonSheets
                 .Select(f => new Match(f.Name, Reason(f.Technique), text.Replace(piece, f.Name, StringComparison.OrdinalIgnoreCase))));
             matches.InsertRange(0, Material.Combinations.Where(c => c.Row.Number.StartsWith(piece.TrimStart('#'), StringComparison.OrdinalIgnoreCase) || NameKey.Of(c.Row.Name).Contains(NameKey.Of(piece), StringComparison.Ordinal)).Take(3)
                 .Select(c => new Match($"#{c.Row.Number} {c.Row.Name}", c.Row.Notation, text.Replace(piece, $"#{c.Row.Number}", StringComparison.OrdinalIgnoreCase))));
+            matches.AddRange((await Db.Drills.OrderBy(d => d.Name).Select(d => d.Name).ToListAsync(Cancel)).Where(d => NameKey.Of(d).Contains(NameKey.Of(piece), StringComparison.Ordinal)).Take(2)
+                .Select(d => new Match(d, "drill", $"drill: {d}")));
             string Reason(Technique technique) => (used.Contains(technique.Id) ? "already in this sheet · " : "") + technique.NameIn(naming);
         }
         return new MatchList(Reads(entries), matches);
     }
+
+    [GeneratedRegex(@"^\s*(?<how>drill|copy):\s*(?<name>[^\n]*)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex CalledDrill();
 
     /// <summary>What a typed line would be, with its time in this lesson: 'front kick · 5/side · 0:38'.</summary>
     private string? Reads(IReadOnlyList<SheetEntry> entries)

@@ -39,7 +39,9 @@ function next() {
 }
 
 let typing = false;
+let skyAt = 0;
 document.addEventListener('htmx:beforeRequest', e => {
+  skyAt = document.getElementById('sky')?.scrollLeft ?? 0;
   typing = document.activeElement === quick();
   busy ||= e.detail.target?.id === 'live';
 });
@@ -47,6 +49,7 @@ for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) docu
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
   if (e.target.id !== 'live') return;
+  document.getElementById('sky').scrollLeft = skyAt;
   settle(!typing);
   queueMicrotask(next);
   if (!typing) return;
@@ -70,6 +73,7 @@ const keys = {
   Enter: () => { const take = document.querySelector('[data-accept-fit]'); if (take) take.click(); else press('[data-edit]'); }, e: () => press('[data-edit]'),
   u: () => document.querySelector('[data-undo]')?.click(),
   c: () => { const checks = document.getElementById('checks'); checks?.scrollIntoView({ block: 'center' }); checks?.focus(); },
+  z: () => { const all = [...document.querySelectorAll('[data-zoom]')]; all[(all.findIndex(a => a.ariaCurrent === 'true') + 1) % all.length]?.click(); },
   r: () => document.querySelector('[data-key-run]')?.click(),
   f: () => document.querySelector('[data-key-fit]')?.click(),
   Escape: () => document.querySelector('[data-close-fit]')?.click(),
@@ -131,6 +135,35 @@ document.addEventListener('submit', e => {
   if (e.target !== live() || !to) return;
   e.preventDefault();
   window.htmx.ajax('POST', location.pathname + to, { source: live(), target: '#live', swap: 'outerHTML show:none' });
+});
+
+// dragging the right edge of a block: the answer is the nearest whole dose
+let drag = null;
+const svgUnits = (svg, px) => px * svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
+document.addEventListener('pointerdown', e => {
+  const grip = e.target.closest?.('[data-grip]');
+  if (!grip || busy) return;
+  e.preventDefault();
+  grip.setPointerCapture(e.pointerId);
+  const svg = grip.ownerSVGElement;
+  drag = { grip, svg, from: e.clientX, at: Number(grip.getAttribute('x')), work: Number(grip.dataset.work), rate: Number(svg.dataset.secondsPerUnit) };
+  grip.classList.add('is-dragged');
+});
+const wanted = e => Math.max(1, Math.round(drag.work + svgUnits(drag.svg, e.clientX - drag.from) * drag.rate));
+document.addEventListener('pointermove', e => {
+  if (!drag) return;
+  drag.grip.setAttribute('x', drag.at + svgUnits(drag.svg, e.clientX - drag.from));
+  const s = wanted(e);
+  drag.grip.querySelector('title').textContent = `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+});
+document.addEventListener('pointerup', e => {
+  if (!drag) return;
+  const { grip, work } = drag;
+  const seconds = wanted(e);
+  drag = null;
+  grip.classList.remove('is-dragged');
+  if (seconds === work) return;
+  window.htmx.ajax('POST', `${location.pathname}?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, { source: live(), target: '#live', swap: 'outerHTML show:none' });
 });
 
 // a whole sheet pasted into the quick line keeps its lines

@@ -1,0 +1,121 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+
+namespace LoyalLadder.Data.Progress;
+
+/// <summary>
+/// Keeps the rolled-up evidence equal to what logs and attendance say. One statement sums it up, for a whole school or for the
+/// people and things that a log touches, so that both ways can only agree.
+/// </summary>
+public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory groups)
+{
+    private const string Sum = """
+        INSERT INTO evidence (school_id, student_id, learnable, exposures, first_on, last_on, stage, by_stage, left_reps, right_reps, recent_days, recent_shares)
+        SELECT t.school_id, a.student_id, t.learnable, sum(t.lesson_share), min(t.date), max(t.date), max(t.stage),
+               ARRAY[coalesce(sum(t.share) FILTER (WHERE t.stage = 1), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 2), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 3), 0),
+                     coalesce(sum(t.share) FILTER (WHERE t.stage = 4), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 5), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 6), 0)],
+               sum(t.left_reps), sum(t.right_reps),
+               (array_agg(t.date ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12],
+               (array_agg(t.lesson_share ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12]
+        FROM taught_items t JOIN attendances a ON a.log_id = t.log_id
+        WHERE t.school_id = @school AND a.school_id = @school AND a.presence <> 'Watching'
+        """;
+
+    private const string Grouped = " GROUP BY t.school_id, a.student_id, t.learnable";
+
+    /// <summary>The evidence of the people who are enrolled in a class.</summary>
+    public Task<List<Evidence>> OfClass(Guid classId, CancellationToken cancel) =>
+        db.Evidence.AsNoTracking().Where(e => db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)).ToListAsync(cancel);
+
+    /// <summary>Reads a log's lines anew and sums up again what its people are touched by. Part of the caller's transaction.</summary>
+    /// <param name="logId">A log that is saved.</param>
+    /// <param name="leftOut">People who were on the log before and are not any more.</param>
+    /// <param name="cancel">Stops it.</param>
+    public async Task Follow(Guid logId, IReadOnlyCollection<Guid> leftOut, CancellationToken cancel)
+    {
+        var before = await db.TaughtItems.Where(t => t.LogId == logId).Select(t => t.Learnable).Distinct().ToListAsync(cancel);
+        await db.TaughtItems.Where(t => t.LogId == logId).ExecuteDeleteAsync(cancel);
+        var items = (await Read(l => l.Id == logId, cancel)).ToList();
+        db.TaughtItems.AddRange(items);
+        await db.SaveChangesAsync(cancel);
+        foreach (var item in items) db.Entry(item).State = EntityState.Detached;
+        var learnables = before.Concat(items.Select(i => i.Learnable)).Distinct().ToArray();
+        var students = (await db.Attendances.Where(a => a.LogId == logId).Select(a => a.StudentId).ToListAsync(cancel)).Concat(leftOut).Distinct().ToArray();
+        await db.Evidence.Where(e => students.Contains(e.StudentId) && learnables.Contains(e.Learnable)).ExecuteDeleteAsync(cancel);
+        await db.Database.ExecuteSqlRawAsync(Sum + " AND a.student_id = ANY(@students) AND t.learnable = ANY(@learnables)" + Grouped,
+            [new NpgsqlParameter("school", db.SchoolId), new NpgsqlParameter("students", students), new NpgsqlParameter("learnables", learnables)], cancel);
+        groups.Forget(db.SchoolId);
+    }
+
+    /// <summary>Throws all evidence of the school away and makes it anew from logs and attendance.</summary>
+    /// <returns>How many rows of evidence there are now.</returns>
+    public Task<int> Rebuild(CancellationToken cancel) => db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        db.Database.SetCommandTimeout(TimeSpan.FromMinutes(5));
+        await db.Evidence.ExecuteDeleteAsync(cancel);
+        await db.TaughtItems.ExecuteDeleteAsync(cancel);
+        var items = await Read(_ => true, cancel);
+        await Copy(items, cancel);
+        var rows = await db.Database.ExecuteSqlRawAsync(Sum + Grouped, [new NpgsqlParameter("school", db.SchoolId)], cancel);
+        await transaction.CommitAsync(cancel);
+        groups.Forget(db.SchoolId);
+        return rows;
+    });
+
+    private sealed record LogFacts(Guid Id, DateOnly Date, int Heads, int Minutes, Guid? HallId, Core.Techniques.AgeBand Band);
+
+    private async Task<IEnumerable<TaughtItem>> Read(System.Linq.Expressions.Expression<Func<LessonLog, bool>> which, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var logs = await db.Logs.Where(which).Select(l => new LogFacts(l.Id, l.Lesson!.Date, l.Lesson.Heads, l.Lesson.Minutes, l.Lesson.HallId, l.Lesson.Class!.Band)).ToListAsync(cancel);
+        var lines = await db.Logs.Where(which).SelectMany(l => l.Lines).Select(l => new { l.LogId, l.Text, l.Outcome }).ToListAsync(cancel);
+        var read = new Dictionary<string, LessonLine?>();
+        var ofLog = lines.ToLookup(l => l.LogId);
+        var school = db.SchoolId;
+        return logs.SelectMany(log =>
+        {
+            var hall = facts.Halls.FirstOrDefault(h => h.Id == log.HallId);
+            var setting = new LessonSetting { Band = log.Band, Heads = Math.Max(1, log.Heads), Minutes = log.Minutes, Floor = hall?.Size ?? LessonSetting.UsualFloor };
+            var taught = Exposures.Of(ofLog[log.Id].Select(l => (Line: LineOf(l.Text), l.Outcome)).Where(l => l.Line is not null).Select(l => (l.Line!, l.Outcome)), setting).ToList();
+            var top = taught.GroupBy(t => t.Learnable).ToDictionary(g => g.Key, g => (Stage: g.Max(t => t.Stage), Share: g.Max(t => t.Share)));
+            return taught.Select(t => new TaughtItem
+            {
+                SchoolId = school, LogId = log.Id, Date = log.Date, Learnable = t.Learnable, Stage = t.Stage, Share = t.Share,
+                LessonShare = top[t.Learnable].Stage == t.Stage ? top[t.Learnable].Share : 0, LeftReps = t.Reps.Left, RightReps = t.Reps.Right,
+            });
+        });
+
+        LessonLine? LineOf(string text)
+        {
+            if (!read.TryGetValue(text, out var line))
+                read[text] = line = facts.Material.Row(text, facts.School.Naming) is [LessonLine only] ? only : null;
+            return line;
+        }
+    }
+
+    private async Task Copy(IEnumerable<TaughtItem> items, CancellationToken cancel)
+    {
+        var connection = (NpgsqlConnection)db.Database.GetDbConnection();
+        await using var writer = await connection.BeginBinaryImportAsync("COPY taught_items (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)", cancel);
+        foreach (var item in items)
+        {
+            await writer.StartRowAsync(cancel);
+            await writer.WriteAsync(item.SchoolId, cancel);
+            await writer.WriteAsync(item.LogId, cancel);
+            await writer.WriteAsync(item.Learnable, cancel);
+            await writer.WriteAsync(item.Stage, cancel);
+            await writer.WriteAsync(item.Date, cancel);
+            await writer.WriteAsync(item.Share, cancel);
+            await writer.WriteAsync(item.LessonShare, cancel);
+            await writer.WriteAsync(item.LeftReps, cancel);
+            await writer.WriteAsync(item.RightReps, cancel);
+        }
+        await writer.CompleteAsync(cancel);
+    }
+}

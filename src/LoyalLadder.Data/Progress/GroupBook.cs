@@ -1,0 +1,77 @@
+using System.Collections.Concurrent;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Progress;
+
+/// <summary>
+/// Remembers for some seconds what groups know: whoever composes a sheet asks with every key. Saving a log in this process
+/// forgets it at once.
+/// </summary>
+public sealed class GroupMemory(TimeProvider time)
+{
+    private static readonly TimeSpan Kept = TimeSpan.FromSeconds(20);
+
+    private readonly ConcurrentDictionary<(Guid School, Guid Class, DateOnly Day), (GroupKnowledge? Group, long Since)> _held = new();
+
+    public bool TryGet(Guid school, Guid group, DateOnly day, out GroupKnowledge? knowledge)
+    {
+        var found = _held.TryGetValue((school, group, day), out var held) && time.GetElapsedTime(held.Since) < Kept;
+        knowledge = found ? held.Group : null;
+        return found;
+    }
+
+    public GroupKnowledge? Keep(Guid school, Guid group, DateOnly day, GroupKnowledge? knowledge)
+    {
+        foreach (var (key, held) in _held) if (time.GetElapsedTime(held.Since) >= Kept) _held.TryRemove(key, out _);
+        _held[(school, group, day)] = (knowledge, time.GetTimestamp());
+        return knowledge;
+    }
+
+    public void Forget(Guid school)
+    {
+        foreach (var key in _held.Keys) if (key.School == school) _held.TryRemove(key, out _);
+    }
+}
+
+/// <summary>What the people of a class have been taught, as its sheets need it.</summary>
+public sealed class GroupBook(LadderContext db, EvidenceBook evidence, GroupMemory memory, TimeProvider time)
+{
+    /// <summary>A log of fewer lessons says too little: until then the planner's word alone counts.</summary>
+    public const int LessonsNeeded = 6;
+
+    /// <summary>Days back to which a sheet is timed by what the group knew; older sheets keep to what was written.</summary>
+    private const int DaysBack = 14;
+
+    /// <summary>What the group knows on the day of a lesson; null where no log can tell.</summary>
+    public async Task<GroupKnowledge?> Of(Lesson lesson, SchoolFacts facts, CancellationToken cancel)
+    {
+        if (lesson.Date < SchoolTime.Today(facts.School, time).AddDays(-DaysBack)) return null;
+        if (memory.TryGet(db.SchoolId, lesson.ClassId, lesson.Date, out var held)) return held;
+        return memory.Keep(db.SchoolId, lesson.ClassId, lesson.Date, await Read(lesson, facts, cancel));
+    }
+
+    private async Task<GroupKnowledge?> Read(Lesson lesson, SchoolFacts facts, CancellationToken cancel)
+    {
+        if (await db.Logs.Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date).Take(LessonsNeeded).CountAsync(cancel) < LessonsNeeded) return null;
+        var people = await db.Enrolments.CountAsync(e => e.ClassId == lesson.ClassId, cancel);
+        if (people == 0) return null;
+        var novelty = (await evidence.OfClass(lesson.ClassId, cancel)).GroupBy(e => e.Learnable).ToDictionary(g => g.Key, g => GroupNovelty.Of([.. g], people, lesson.Date));
+        return new GroupKnowledge(facts.Material.Catalogue, novelty, await HardOn(lesson.ClassId, people, lesson.Date.AddDays(-1), facts, cancel));
+    }
+
+    /// <summary>Regions worked hard on a day in lessons that at least half of the class was in.</summary>
+    private async Task<HashSet<string>> HardOn(Guid classId, int people, DateOnly day, SchoolFacts facts, CancellationToken cancel)
+    {
+        var members = db.Enrolments.Where(e => e.ClassId == classId).Select(e => e.StudentId);
+        var lines = await db.LogLines.Where(l => l.Outcome != LineOutcome.NotDone && l.Log!.Lesson!.Date == day && l.Log.Attendances.Count(a => members.Contains(a.StudentId)) * 2 >= people)
+            .Select(l => l.Text).ToListAsync(cancel);
+        return [.. lines.SelectMany(l => facts.Material.Row(l, facts.School.Naming)).OfType<LessonLine>().Where(l => LineEffort.Of(l) >= HardWork.Effort)
+            .SelectMany(l => l.Moves.Elements).SelectMany(e => e.Technique?.Regions ?? [])];
+    }
+}

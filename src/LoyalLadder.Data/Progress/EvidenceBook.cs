@@ -62,6 +62,8 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory gr
         await db.TaughtItems.ExecuteDeleteAsync(cancel);
         var items = await Read(_ => true, cancel);
         await Copy(items, cancel);
+        // so much is new that the planner would guess wrongly
+        await db.Database.ExecuteSqlRawAsync("ANALYZE taught_items; ANALYZE attendances", cancel);
         var rows = await db.Database.ExecuteSqlRawAsync(Sum + Grouped, [new NpgsqlParameter("school", db.SchoolId)], cancel);
         await transaction.CommitAsync(cancel);
         groups.Forget(db.SchoolId);

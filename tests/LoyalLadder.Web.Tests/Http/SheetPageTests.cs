@@ -195,7 +195,8 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         }
         await Cost(small);
         var (two, forty) = (await Cost(small), await Cost(large));
-        Assert.Equal(two, forty);
+        // a sheet with a stop asks once more, who set it aside
+        Assert.InRange(forty - two, -1, 1);
         Assert.InRange(two, 1, 10);
     }
 

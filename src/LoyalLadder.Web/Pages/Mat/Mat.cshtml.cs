@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Web.Pages.Mat;
 
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
-public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns runs) : RoomPage(db, time)
+public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns runs, LessonSheets sheets) : RoomPage(db, time)
 {
     /// <summary>Events taken in one call.</summary>
     private const int MostEvents = 500;
@@ -26,6 +26,12 @@ public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns run
     {
         if (await Db.Lessons.AsNoTracking().Include(l => l.Class).FirstOrDefaultAsync(l => l.Id == Id, Cancel) is not { } lesson) return NotFound();
         if (await runs.Open(Id, Cancel) is not { } run) return NotFound();
+        // once begun it goes on: a class is standing there
+        if (CanPlan && run.Events.Count == 0 && await sheets.Open(Id, Cancel) is { } sheet && await sheets.OpenStops(sheet, Cancel) is { Count: > 0 } stops)
+        {
+            Say(string.Join('\n', stops.Select(s => s.Message).Prepend("Before this runs: mend it, or set it aside under Checks, in your name.")));
+            return Redirect($"/sheets/{Id}#checks");
+        }
         Lesson = lesson;
         var school = await School();
         // the default encoder writes < and & as escapes, so that no text can end the script element

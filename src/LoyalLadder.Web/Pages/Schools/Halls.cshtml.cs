@@ -1,12 +1,13 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class HallsModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+public sealed class HallsModel(LadderContext db, TimeProvider time, ComingSheets coming) : SchoolPage(db, time)
 {
     public sealed class HallForm
     {
@@ -40,7 +41,7 @@ public sealed class HallsModel(LadderContext db, TimeProvider time) : SchoolPage
         if (!ModelState.IsValid) return Page();
         var hall = await RowOrNew(Db.Halls, () => new Hall { Name = "" });
         (hall.Name, hall.LengthMetres, hall.WidthMetres, hall.Bags) = (Form.Name.Trim(), Form.Length, Form.Width, Form.Bags);
-        return await Save($"{hall.Name} is saved.", "/school/halls");
+        return await SaveAndTell(coming, $"{hall.Name} is saved.", "/school/halls");
     }
 
     public Task<IActionResult> OnPostRemoveAsync(Guid id) => Remove(Db.Halls, id, "/school/halls", "This hall is still in use.");

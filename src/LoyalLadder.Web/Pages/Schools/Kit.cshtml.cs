@@ -1,13 +1,14 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class KitModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+public sealed class KitModel(LadderContext db, TimeProvider time, ComingSheets coming) : SchoolPage(db, time)
 {
     public sealed class KitForm
     {
@@ -38,7 +39,7 @@ public sealed class KitModel(LadderContext db, TimeProvider time) : SchoolPage(d
         if (!ModelState.IsValid) return Page();
         var item = await RowOrNew(Db.KitItems, () => new KitItem { Name = "" });
         (item.Name, item.Count, item.FetchSeconds) = (Form.Name.Trim(), Form.Count, Form.Seconds);
-        return await Save($"{item.Name} saved.", "/school/kit");
+        return await SaveAndTell(coming, $"{item.Name} saved.", "/school/kit");
     }
 
     public Task<IActionResult> OnPostRemoveAsync(Guid id) => Remove(Db.KitItems, id, "/school/kit", "This is still in use.");

@@ -1,4 +1,5 @@
 using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.EntityFrameworkCore;
@@ -44,6 +45,15 @@ public abstract class SchoolPage(LadderContext db, TimeProvider time) : RoomPage
                 Say(stillNeeded);
             }
         }
+        return Redirect(url);
+    }
+
+    /// <summary>Saves, and says what that does to the sheets that are still to come.</summary>
+    protected async Task<IActionResult> SaveAndTell(ComingSheets coming, string said, string url)
+    {
+        var before = await coming.All(Cancel);
+        await Db.SaveChangesAsync(Cancel);
+        Say(string.Join('\n', ComingSheets.Changes(before, await coming.All(Cancel)).Prepend(said)));
         return Redirect(url);
     }
 

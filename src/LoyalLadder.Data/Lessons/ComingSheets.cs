@@ -1,0 +1,42 @@
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Lessons;
+
+/// <summary>The sheets of the two weeks to come, to tell what a change of hall, kit or limits does to them.</summary>
+public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook groups, TimeProvider time)
+{
+    private const int Days = 14;
+
+    /// <summary>Sentences that are told singly; of more only the number is said.</summary>
+    private const int MostTold = 8;
+
+    /// <summary>All planned lessons that nobody has begun, read and timed as things stand now.</summary>
+    public async Task<List<OpenSheet>> All(CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var today = SchoolTime.Today(facts.School, time);
+        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).Where(l => l.Date >= today && l.Date <= today.AddDays(Days) && l.Log == null && (l.Run == null || l.Run.Events.Count == 0))
+            .OrderBy(l => l.Date).ThenBy(l => l.Start).ToListAsync(cancel);
+        var ids = lessons.ConvertAll(l => l.Id);
+        var rows = (await db.SheetLines.AsNoTracking().Where(l => ids.Contains(l.LessonId) && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel)).ToLookup(l => l.LessonId);
+        var sheets = new List<OpenSheet>();
+        foreach (var lesson in lessons.Where(l => rows.Contains(l.Id)))
+        {
+            lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
+            sheets.Add(OpenSheet.Of(lesson, facts, [.. rows[lesson.Id]], await groups.Of(lesson, facts, cancel)));
+        }
+        return sheets;
+    }
+
+    /// <summary>What has become different, lesson by lesson.</summary>
+    public static List<string> Changes(IEnumerable<OpenSheet> before, IEnumerable<OpenSheet> after)
+    {
+        var now = after.ToDictionary(s => s.Lesson.Id);
+        var told = before.Where(b => now.ContainsKey(b.Lesson.Id))
+            .SelectMany(b => ClockChange.Of(b.Clock, b.Limits, now[b.Lesson.Id].Clock, now[b.Lesson.Id].Limits).Select(c => $"{b.Lesson.Class!.Name}, {b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: {c}")).ToList();
+        return told.Count <= MostTold ? told : [.. told.Take(MostTold), $"{told.Count - MostTold} more changes on coming sheets."];
+    }
+}

@@ -3,6 +3,7 @@ using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Material;
@@ -31,7 +32,7 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)
@@ -93,6 +94,7 @@ app.MapRazorPages().WithStaticAssets();
 app.MapLessonsApi();
 app.MapCombinationsApi();
 app.MapOpenApi().AllowAnonymous();
+app.MapCalendar();
 app.MapGet("/health", async (LadderContext db, CancellationToken cancel) => await db.Database.CanConnectAsync(cancel) ? Results.Text("well") : Results.StatusCode(503)).AllowAnonymous();
 
 if (args.Contains("--migrate"))

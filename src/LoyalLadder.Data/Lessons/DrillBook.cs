@@ -23,15 +23,9 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
     /// <returns>The drill and how many sheets follow the change, or what is wrong, field by field.</returns>
     public async Task<(Drill? Saved, int Sheets, IReadOnlyList<(string Field, string Message)> Errors)> Save(Guid? id, DrillDraft draft, CancellationToken cancel)
     {
-        var facts = await own.Facts(cancel);
-        var errors = new List<(string, string)>();
-        var name = draft.Name.Trim();
-        if (name.Length is 0 or > Drill.LongestName) errors.Add(("Name", $"Give it a name of at most {Drill.LongestName} characters."));
-        else if ((await db.Drills.AsNoTracking().Where(d => d.Id != id).ToListAsync(cancel)).Exists(d => NameKey.Of(d.Name) == NameKey.Of(name))) errors.Add(("Name", $"There is a drill called {name} already."));
-        var reader = facts.Material.Sheets(facts.School.Naming);
-        var lines = Lines(reader, draft.Text, errors);
-        if (draft.Notes.Length > 2000) errors.Add(("Notes", "At most 2,000 characters."));
+        var (lines, errors) = await Check(id, draft, cancel);
         if (errors.Count > 0) return (null, 0, errors);
+        var (facts, name) = (await own.Facts(cancel), draft.Name.Trim());
         var drill = id is { } key ? await db.Drills.FirstOrDefaultAsync(d => d.Id == key, cancel) : null;
         if (id is not null && drill is null) return (null, 0, [("Name", "It is no longer there; somebody took it out.")]);
         var text = string.Join('\n', lines);
@@ -41,6 +35,20 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
         var sheets = changed ? await Follow(drill, lines, facts, cancel) : 0;
         await db.SaveChangesAsync(cancel);
         return (drill, sheets, []);
+    }
+
+    /// <summary>The lines of a drill as they would be kept, and what is wrong, field by field.</summary>
+    public async Task<(List<string> Lines, List<(string Field, string Message)> Errors)> Check(Guid? id, DrillDraft draft, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var errors = new List<(string, string)>();
+        var name = draft.Name.Trim();
+        if (name.Length is 0 or > Drill.LongestName) errors.Add(("Name", $"Give it a name of at most {Drill.LongestName} characters."));
+        else if ((await db.Drills.AsNoTracking().Where(d => d.Id != id).ToListAsync(cancel)).Exists(d => NameKey.Of(d.Name) == NameKey.Of(name))) errors.Add(("Name", $"There is a drill called {name} already."));
+        var reader = facts.Material.Sheets(facts.School.Naming);
+        var lines = Lines(reader, draft.Text, errors);
+        if (draft.Notes.Length > 2000) errors.Add(("Notes", "At most 2,000 characters."));
+        return (lines, errors);
     }
 
     /// <summary>Takes a drill out; sheets keep its lines as their own.</summary>

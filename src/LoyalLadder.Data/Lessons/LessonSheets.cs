@@ -58,28 +58,57 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
     /// <returns>The lesson, or null with the reason why the text was refused.</returns>
     public async Task<(Lesson? Lesson, string? Refusal)> Begin(Guid classId, DateOnly date, string? text, CancellationToken cancel)
     {
-        var group = await db.Classes.Include(c => c.Enrolments).FirstOrDefaultAsync(c => c.Id == classId, cancel);
-        if (group is null) return (null, "Choose a class.");
-        var reader = await Reader(cancel);
-        var reading = reader.Read(text ?? "");
+        var reading = (await Reader(cancel)).Read(text ?? "");
         if (reading.Refusal is { } refusal) return (null, refusal);
-        var head = reading.Plan.Head;
+        return await Begin(classId, date, reading.Plan, reading.Plan.Head.People, string.IsNullOrWhiteSpace(text) ? null : text.Replace("\0", "", StringComparison.Ordinal), cancel);
+    }
+
+    /// <summary>A sheet as it would be begun; nothing is kept.</summary>
+    public async Task<(OpenSheet? Sheet, string? Refusal)> LookAt(Guid classId, DateOnly date, string? text, CancellationToken cancel)
+    {
+        var reading = (await Reader(cancel)).Read(text ?? "");
+        if (reading.Refusal is { } unread) return (null, unread);
+        var (lesson, refusal) = await Make(classId, date, reading.Plan, reading.Plan.Head.People, null, cancel);
+        if (lesson is null) return (null, refusal);
+        var facts = await own.Facts(cancel);
+        lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
+        return (OpenSheet.Of(lesson, facts, lesson.Lines, await groups.Of(lesson, facts, cancel)), null);
+    }
+
+    /// <summary>Begins a lesson with the lines of another; heads and hour are the class's own.</summary>
+    public Task<(Lesson? Lesson, string? Refusal)> BeginFrom(Guid classId, DateOnly date, LessonPlan plan, CancellationToken cancel) => Begin(classId, date, plan, null, null, cancel);
+
+    private async Task<(Lesson? Lesson, string? Refusal)> Begin(Guid classId, DateOnly date, LessonPlan plan, int? people, string? pasted, CancellationToken cancel)
+    {
+        var (lesson, refusal) = await Make(classId, date, plan, people, pasted, cancel);
+        if (lesson is null) return (null, refusal);
+        lesson.Class = null;
+        db.Lessons.Add(lesson);
+        await db.SaveChangesAsync(cancel);
+        return (lesson, null);
+    }
+
+    private async Task<(Lesson? Lesson, string? Refusal)> Make(Guid classId, DateOnly date, LessonPlan plan, int? people, string? pasted, CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        if (date < today.AddYears(-2) || date > today.AddYears(2)) return (null, "Choose a day within two years of today.");
+        var group = await db.Classes.AsNoTracking().Include(c => c.Enrolments).FirstOrDefaultAsync(c => c.Id == classId, cancel);
+        if (group is null) return (null, "Choose a class.");
         var lesson = new Lesson
         {
             ClassId = group.Id,
+            Class = group,
             Date = date,
             Start = group.Start,
             Minutes = group.Minutes,
-            Heads = head.People ?? Math.Max(1, group.Enrolments.Count),
+            Heads = people ?? Math.Max(1, group.Enrolments.Count),
             HallId = group.HallId,
             TeacherId = group.TeacherId,
-            Title = head.Title ?? "",
-            Focus = head.Focus ?? "",
-            Pasted = string.IsNullOrWhiteSpace(text) ? null : text.Replace("\0", "", StringComparison.Ordinal),
+            Title = plan.Head.Title ?? "",
+            Focus = plan.Head.Focus ?? "",
+            Pasted = pasted,
         };
-        Place(lesson.Lines, lesson.Id, 0, double.MaxValue, Write(reader, reading.Plan.Entries));
-        db.Lessons.Add(lesson);
-        await db.SaveChangesAsync(cancel);
+        Place(lesson.Lines, lesson.Id, 0, double.MaxValue, Write(await Reader(cancel), plan.Entries));
         return (lesson, null);
     }
 

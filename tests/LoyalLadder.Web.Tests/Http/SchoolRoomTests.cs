@@ -68,7 +68,7 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         using var ines = await Visitor.SignedIn(demo.Server);
         await ines.Post("/school/students", "/school/students", ("Form.Names", "=cmd|calc!A1\n@SUM(A1)\n+1\n-1\nQuill \"Q\", Z"));
-        var csv = await (await ines.Get("/school/students?handler=Csv")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+        var csv = await (await ines.Get("/school/lists?list=students&handler=Csv")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
         Assert.Contains("cmd|calc", csv, StringComparison.Ordinal);
         Assert.DoesNotContain(csv.Split('\n'), line => line.Length > 0 && (line[0] is '=' or '@' or '+' or '-' || line.StartsWith("\"=", StringComparison.Ordinal)));
     }

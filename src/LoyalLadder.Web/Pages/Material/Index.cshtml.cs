@@ -1,6 +1,7 @@
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Material;
+using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Material;
 
@@ -20,6 +21,9 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
     public List<StoredMoves> Numbered { get; private set; } = [];
     public int Combinations { get; private set; }
     public int Drills { get; private set; }
+
+    /// <summary>Drills in the sense of blocks of lines.</summary>
+    public int Blocks { get; private set; }
     public List<string> Closest { get; private set; } = [];
 
     public async Task OnGetAsync(string? q, string? show)
@@ -31,6 +35,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
         (Techniques, CatalogueProblem) = (taught.Catalogue.All.Length, taught.Problem);
         Combinations = taught.Combinations.Count(c => c.Row.Kind == CombinationKind.Combination);
         Drills = taught.Combinations.Count - Combinations;
+        Blocks = await Db.Drills.CountAsync(Cancel);
         if (Q.Length > 100)
         {
             Problem = "A name has at most 100 characters.";

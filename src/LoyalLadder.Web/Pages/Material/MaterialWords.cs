@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Web.Pages.Material;
@@ -16,6 +17,12 @@ public static class MaterialWords
     };
 
     public static string Of(Manner manner) => manner switch { Manner.No => "not at all", Manner.Air => "in the air only", Manner.Pad => "to a pad", _ => "with a partner under control" };
+
+    public static string Of(SegmentKind kind) => kind switch
+    {
+        SegmentKind.WarmUp => "Warm-up", SegmentKind.CoolDown => "Cool-down", SegmentKind.SelfDefence => "Self-defence", SegmentKind.Pads => "Pads", SegmentKind.Bags => "Bags", SegmentKind.Partner => "With a partner",
+        SegmentKind.Basics => "Basics", SegmentKind.Combinations => "Combinations", SegmentKind.Sparring => "Sparring", SegmentKind.Forms => "Forms", SegmentKind.Fitness => "Fitness", SegmentKind.Games => "Games", _ => "Anything else",
+    };
 
     public static string Of(SideRule rule) => rule switch { SideRule.Lead => "lead side", SideRule.Rear => "rear side", SideRule.Either => "either side", SideRule.Both => "both sides at once", _ => "no side" };
 

@@ -1,8 +1,4 @@
 using System.ComponentModel.DataAnnotations;
-using System.Globalization;
-using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
 using Microsoft.AspNetCore.Mvc;
@@ -64,18 +60,6 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
     }
 
     public Task<IActionResult> OnPostRemoveAsync(Guid id) => Remove(Db.Students, id, "/school/students", "This student is still in use.");
-
-    /// <summary>The list as CSV; text that a spreadsheet would run as a formula is made harmless.</summary>
-    public async Task<IActionResult> OnGetCsvAsync()
-    {
-        await Load();
-        await using var text = new StringWriter(CultureInfo.InvariantCulture);
-        await using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }))
-        {
-            await csv.WriteRecordsAsync(Students.Select(s => new { s.FirstName, s.Initial, Rank = s.Rank?.Name ?? "", Classes = string.Join("; ", s.Enrolments.Select(e => e.Class!.Name).Order()) }), Cancel);
-        }
-        return File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv; charset=utf-8", "students.csv");
-    }
 
     /// <summary>'Wren A' is a first name and an initial; a last word longer than two letters belongs to the first name.</summary>
     private static (string First, string Initial) Split(string name)

@@ -7,7 +7,6 @@ using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
@@ -33,19 +32,33 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
         Date ??= await Today();
     }
 
-    public async Task<IActionResult> OnPostAsync(IFormFile? file, bool empty)
+    /// <summary>How the sheet reads and what it takes, before anything is begun.</summary>
+    public OpenSheet? Look { get; private set; }
+
+    public async Task<IActionResult> OnPostAsync(IFormFile? file, bool empty, bool look)
     {
         await LoadClasses();
-        var today = await Today();
-        if (Date is { } date && (date < today.AddYears(-2) || date > today.AddYears(2)))
-            ModelState.AddModelError(nameof(Date), "Choose a day within two years of today.");
         if (file is { Length: > 0 } && string.IsNullOrWhiteSpace(Text)) await TakeFile(file);
         if (!empty && string.IsNullOrWhiteSpace(Text) && ModelState.IsValid)
             ModelState.AddModelError(nameof(Text), "Paste a sheet here, or begin with an empty one.");
         if (!ModelState.IsValid) return Page();
-        var (lesson, refusal) = await sheets.Begin(ClassId!.Value, Date!.Value, empty ? null : Text, Cancel);
+        var text = empty ? null : Text;
+        if (text?.TrimStart().StartsWith('{') == true)
+        {
+            var (plan, errors) = new LessonJson(await sheets.Reader(Cancel)).Read(text);
+            foreach (var (place, message) in errors.Take(5)) ModelState.AddModelError(nameof(Text), $"{place}: {message}");
+            if (plan is null) return Page();
+            text = new SheetWriter(await sheets.Reader(Cancel)).Write(plan);
+        }
+        var (sheet, refusal) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
+        if (refusal is null && look)
+        {
+            Look = sheet;
+            return Page();
+        }
+        var lesson = refusal is null ? (await sheets.Begin(ClassId.Value, Date.Value, text, Cancel)).Lesson : null;
         if (lesson is not null) return Redirect($"/sheets/{lesson.Id}");
-        ModelState.AddModelError(refusal == "Choose a class." ? nameof(ClassId) : nameof(Text), refusal!);
+        ModelState.AddModelError(refusal?.Contains("class", StringComparison.Ordinal) == true ? nameof(ClassId) : refusal?.Contains("day within", StringComparison.Ordinal) == true ? nameof(Date) : nameof(Text), refusal ?? "Try once more.");
         return Page();
     }
 
@@ -63,5 +76,5 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
     }
 
     private async Task LoadClasses() =>
-        Classes = [.. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(c => new SelectListItem($"{c.Name}, {c.Weekday} {Shown.Hour(c.Start)}", c.Id.ToString()))];
+        Classes = await ClassChoice.All(Db, Cancel);
 }

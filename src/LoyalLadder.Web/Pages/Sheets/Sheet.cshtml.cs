@@ -121,6 +121,10 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         ? File(Encoding.UTF8.GetBytes(Sheet.Text(Material.Sheets(Sheet.School.Naming))), "text/plain; charset=utf-8", "sheet.txt")
         : NotFound();
 
+    public async Task<IActionResult> OnGetJsonAsync() => await Load()
+        ? File(Encoding.UTF8.GetBytes(LessonJson.Write(Sheet.Plan)), "application/json; charset=utf-8", "sheet.json")
+        : NotFound();
+
     /// <summary>The skyline as a file of its own.</summary>
     public async Task<IActionResult> OnGetSkylineAsync()
     {

@@ -1,0 +1,42 @@
+using Ical.Net;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Lists;
+
+/// <summary>The school's week as a calendar that phones and desks subscribe to.</summary>
+public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time)
+{
+    /// <summary>One weekly event a class, in the school's own time zone. Names of students are never in it.</summary>
+    public async Task<string> Write(CancellationToken cancel)
+    {
+        var school = (await own.Facts(cancel)).School;
+        var classes = await db.Classes.AsNoTracking().Include(c => c.Hall).Include(c => c.Teacher).OrderBy(c => c.Name).ToListAsync(cancel);
+        var today = SchoolTime.Today(school, time);
+        var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };
+        calendar.AddTimeZone(new VTimeZone(school.TimeZone));
+        calendar.AddProperty("X-WR-CALNAME", school.Name);
+        foreach (var group in classes) calendar.Events.Add(Event(group, school, today));
+        return new CalendarSerializer().SerializeToString(calendar) ?? "";
+    }
+
+    private static CalendarEvent Event(ClassGroup group, School school, DateOnly today)
+    {
+        var first = today.AddDays(((int)group.Weekday - (int)today.DayOfWeek + 7) % 7).ToDateTime(group.Start);
+        return new CalendarEvent
+        {
+            Uid = $"{group.Id}@loyal-ladder",
+            DtStamp = new CalDateTime(group.ChangedAt.UtcDateTime, "UTC"),
+            Start = new CalDateTime(first, school.TimeZone),
+            End = new CalDateTime(first.AddMinutes(group.Minutes), school.TimeZone),
+            Summary = group.Name,
+            Location = group.Hall?.Name,
+            Description = group.Teacher is { } teacher ? $"{Core.Techniques.AgeBands.Word(group.Band)}, with {teacher.DisplayName}" : Core.Techniques.AgeBands.Word(group.Band),
+            RecurrenceRule = new RecurrenceRule(FrequencyType.Weekly),
+        };
+    }
+}

@@ -25,6 +25,8 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
         var state = runs.StateOf(run);
         var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
         var kept = log?.Lines.ToDictionary(l => l.SheetLineId) ?? [];
+        // what a fit on the mat made of a line is what was done
+        var fitted = run?.ReadProgram().Steps.Where(s => s.Fitted is not null).ToDictionary(s => s.Id, s => s.Fitted!) ?? [];
         var lines = sheet.Clock.Lines.Where(l => l.Line.Dose is not null)
             .Select(l => Line(sheet.RowOf[l.Entry], l))
             .DistinctBy(l => l.SheetLine).ToList();
@@ -37,7 +39,7 @@ public sealed class LessonLogs(LadderContext db, SchoolScope scope, LessonSheets
         {
             var was = ran.GetValueOrDefault(row.Id);
             var outcome = kept.GetValueOrDefault(row.Id)?.Outcome ?? (state is null ? LineOutcome.Done : was?.Outcome ?? LineOutcome.NotDone);
-            return new DraftLine(row.Id, row.Text, outcome, clocked.Seconds, was?.Actual, row.OwedLogLineId, row.OwedLogLineId is null && Owed.Carries(clocked.Line));
+            return new DraftLine(row.Id, fitted.GetValueOrDefault(row.Id, row.Text), outcome, clocked.Seconds, was?.Actual, row.OwedLogLineId, row.OwedLogLineId is null && Owed.Carries(clocked.Line));
         }
     }
 

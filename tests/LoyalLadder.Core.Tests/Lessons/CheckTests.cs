@@ -46,6 +46,54 @@ public class CheckTests
     public void A_calm_lesson_has_nothing_to_say_about() =>
         Assert.Empty(Of(Given.Reader.Read(With("## Basics\njab, cross 8/side")).Plan, Setting()));
 
+    /// <summary>Everything wrong at once, each thing once.</summary>
+    private const string Terrible = """
+        ## Warm-up
+        hip opener 40s
+        ## Basics
+        round kick (head) x10
+        parry 8:00
+        wibble x5
+        jab
+        jab x99999999
+        clinch knee 3/side
+        "(step through, step through, step through, step through) x5" floor x1
+        jab 3:00
+           yellow: cross 20s
+        slip 3/side teach 28:00
+        uppercut 3/side
+        back kick 3/side
+        ## Pads
+        jab pairs x5/side [shields]
+        jab threes 5/side
+        jab, cross 70/side brisk [mitts]
+        ## Bags
+        lines 2 jobs x 1:00 change 20s: jab | lunge
+        ## Self-defence
+        wrist release pairs with instructor 3/side
+        ## Fitness
+        burpee 4:00
+        jumping jack x45
+        """;
+
+    [Fact]
+    public void Every_check_at_once_shows_each_once_and_each_mend_takes_its_own_away()
+    {
+        var reader = Given.Reader;
+        var plan = reader.Read(Terrible).Plan;
+        var known = new[] { "jab", "cross", "parry", "lunge", "burpee", "jumping-jack", "hip-opener", "step-through", "wrist-release" }.ToDictionary(t => t, _ => Novelty.Known);
+        var setting = Setting(AgeBand.Kids, 13, 20) with { Bags = 2, Floor = new FloorSize(6, 6), Kit = [new("shields", 3, 40), .. KitTime.Usual], Group = new GroupKnowledge(Given.Catalogue, known, new HashSet<string>(Given.Catalogue.Find("burpee")!.Regions)) };
+        var checks = Of(plan, setting);
+        string[] all = [.. Cases.Select(c => c.Data.Item1), "unmobilised", "cool-down", "built-on", "hard-again"];
+        Assert.Equal(all.Order(), checks.Select(c => c.Code).Order());
+        foreach (var check in checks.Where(c => c.Mend is not null))
+        {
+            var after = Of(check.Mend!.Apply(plan, reader), setting);
+            Assert.DoesNotContain(after, c => c.Code == check.Code && c.Message == check.Message);
+            Assert.Subset(checks.Where(c => c.Level == CheckLevel.Stop).Select(c => c.Code).ToHashSet(), after.Where(c => c.Level == CheckLevel.Stop).Select(c => c.Code).ToHashSet());
+        }
+    }
+
     [Theory]
     [MemberData(nameof(Cases))]
     public void What_is_spoilt_shows_once_and_its_mend_takes_it_away(string code, string middle, AgeBand band, int heads, int minutes)

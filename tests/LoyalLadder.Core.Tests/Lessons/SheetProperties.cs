@@ -2,6 +2,7 @@ using CsCheck;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Lessons;
@@ -53,6 +54,63 @@ public class SheetProperties
                 var again = Given.Reader.Read(text).Plan;
                 return again == plan ? true : throw new InvalidOperationException($"{text}\n---\n{Given.Writer.Write(again)}");
             }, iter: 2000);
+
+    private static readonly Gen<LessonPlan> AnyPlan = AnyEntry.Array[0, 14].Select(entries => new LessonPlan(new LessonHead { Title = "A sheet", Class = "Kites", Minutes = 45, People = 18, Band = AgeBand.Teens, Start = new TimeOnly(18, 5) }, entries.ToSequence()));
+
+    [Fact]
+    public void A_lesson_as_json_reads_back_as_itself() => AnyPlan.Sample(plan =>
+    {
+        var json = LessonJson.Write(plan);
+        var (again, errors) = new LessonJson(Given.Reader).Read(json);
+        return again == plan ? true : throw new InvalidOperationException($"{string.Join('\n', errors)}\n{json}");
+    }, iter: 1000);
+
+    [Theory]
+    [InlineData("{", "$")]
+    [InlineData("{\"people\": 3}", "entries")]
+    [InlineData("{\"entries\": [], \"people\": 0}", "people")]
+    [InlineData("{\"entries\": [], \"start\": \"6 pm\"}", "start")]
+    [InlineData("{\"entries\": [{\"line\": \"jab\", \"note\": \"x\"}]}", "entries[0]")]
+    [InlineData("{\"entries\": [{\"segment\": \"Pads\"}, {\"line\": \"jab\", \"dose\": \"plenty\"}]}", "entries[1].dose")]
+    [InlineData("{\"entries\": [{\"line\": \"jab\", \"dose\": \"5/side\\nx\"}]}", "entries[0].dose")]
+    [InlineData("{\"entries\": [{\"line\": \"jab\", \"dose\": \"5/side\", \"stage\": 9}]}", "entries[0].stage")]
+    [InlineData("{\"entries\": [null]}", "entries[0]")]
+    [InlineData("{\"entries\": [], \"colour\": 1}", "$.colour")]
+    public void Json_that_is_no_lesson_is_refused_with_its_place(string json, string place)
+    {
+        var (plan, errors) = new LessonJson(Given.Reader).Read(json);
+        Assert.Null(plan);
+        Assert.Contains(place, errors.Select(e => e.Place));
+    }
+
+    /// <summary>What has to hold of any lesson: its parts make the whole, no line runs into the next, every check can be made, every order of it as well.</summary>
+    [Fact]
+    public void A_thousand_lessons_hold_together() => Gen.Select(AnyPlan, Gen.OneOfConst(AgeBand.Kids, AgeBand.Teens, AgeBand.Adults), Gen.Int[1, 40], Gen.Int[0, 6], Gen.Int[10, 90], Gen.Int[0, 1000]).Sample((plan, band, heads, bags, minutes, seed) =>
+    {
+        var setting = new LessonSetting { Band = band, Heads = heads, Bags = bags, Minutes = minutes };
+        var clock = LessonClock.Time(plan, setting);
+        var at = setting.OpeningSeconds;
+        foreach (var line in clock.Lines)
+        {
+            Assert.Equal(at, line.StartsAt);
+            Assert.Equal(line.Seconds, line.GettingThere + line.Teach + line.Work);
+            Assert.True(line.GettingThere >= 0 && line.Teach >= 0 && line.Work >= 0);
+            at = line.EndsAt;
+        }
+        Assert.Equal(clock.TotalSeconds, at + setting.ClosingSeconds);
+        Assert.Equal(clock.OverSeconds, clock.TotalSeconds - (minutes * 60));
+        Assert.All(Core.Lessons.Checks.LessonChecks.Of(clock), c => Assert.True(c.Entry is null || c.Entry < plan.Entries.Count));
+        Assert.Equal(Skyline.Of(clock).TotalSeconds, clock.TotalSeconds);
+        if (plan.Entries.Count < 2) return;
+        // a line that is moved and moved back, and its dose stepped up and down again, leaves the lesson as it was
+        var from = seed % (plan.Entries.Count - 1);
+        LessonPlan Swapped(LessonPlan p) => p with { Entries = p.Entries.Select((_, i) => p.Entries[i == from ? from + 1 : i == from + 1 ? from : i]).ToSequence() };
+        var moved = Swapped(plan);
+        Assert.Equal(plan.Entries.OrderBy(e => e.GetHashCode()), moved.Entries.OrderBy(e => e.GetHashCode()));
+        Assert.Equal(LessonClock.Time(moved, setting).Lines.Sum(l => l.Work), clock.Lines.Sum(l => l.Work));
+        Assert.Equal(clock.TotalSeconds, LessonClock.Time(Swapped(moved), setting).TotalSeconds);
+        Assert.Equal(plan, Swapped(moved));
+    }, iter: 1000);
 
     [Fact]
     public void Whatever_is_typed_is_read_without_complaint_and_stable_from_then_on() =>

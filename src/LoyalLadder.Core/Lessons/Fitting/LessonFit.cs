@@ -62,13 +62,6 @@ public static class LessonFit
         return (new Fitted(fitted, Compared(plan, entries, setting), choice.Value, LessonClock.Time(fitted, setting).TotalSeconds), null);
     }
 
-    /// <summary>Puts the fitted form of chosen lines into a plan; the others stay as planned.</summary>
-    public static LessonPlan Accept(LessonPlan plan, Fitted fitted, IReadOnlySet<int> entries)
-    {
-        var after = fitted.Lines.ToDictionary(l => l.Entry, l => l.After);
-        return plan with { Entries = plan.Entries.Select((e, i) => entries.Contains(i) && after.TryGetValue(i, out var line) ? line : e).OfType<SheetEntry>().ToSequence() };
-    }
-
     private sealed record Option(LessonLine Line, int Seconds, long Value);
 
     /// <param name="Entry">Index among the entries.</param>

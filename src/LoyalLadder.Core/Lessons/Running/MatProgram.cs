@@ -40,6 +40,12 @@ public sealed record MatStep
 
     public required int Seconds { get; init; }
 
+    /// <summary>Left out when what was left was fitted; the mat passes over it, and it counts as not done.</summary>
+    public bool IsDropped { get; init; }
+
+    /// <summary>The line as sheet text where a fit on the mat changed it; null where it runs as the sheet has it.</summary>
+    public string? Fitted { get; init; }
+
     /// <summary>Must, should or could.</summary>
     public required Priority Priority { get; init; }
 
@@ -49,6 +55,24 @@ public sealed record MatStep
 /// <summary>A lesson made ready for the mat; frozen when the run starts, so that a later edit cannot move the floor under it.</summary>
 public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int ClosingSeconds)
 {
+    /// <summary>How often what was left has been fitted since the start.</summary>
+    public int Fits { get; init; }
+
+    /// <summary>The program with what comes behind a step as fitted: shorter, longer or left out.</summary>
+    /// <param name="current">The step that is up; it and what stands before it stay.</param>
+    /// <param name="fitted">What is left, in its new form; a step that is missing is left out.</param>
+    public MatProgram With(Guid current, IReadOnlyDictionary<Guid, MatStep> fitted)
+    {
+        var isBehind = false;
+        var steps = Steps.Select(s =>
+        {
+            var step = !isBehind ? s : fitted.TryGetValue(s.Id, out var other) ? other : s with { IsDropped = true };
+            isBehind |= s.Id == current;
+            return step;
+        }).ToSequence();
+        return this with { Steps = steps, Fits = Fits + 1 };
+    }
+
     /// <summary>Makes the program of a timed lesson.</summary>
     /// <param name="lesson">The lesson.</param>
     /// <param name="segmentNames">For each entry of the plan the heading that it stands under.</param>

@@ -26,6 +26,9 @@ public enum RunEventKind
 
     Note,
 
+    /// <summary>What was left was fitted into the time; the value is the program's number, from 1.</summary>
+    Fit,
+
     /// <summary>The lesson is over.</summary>
     End,
 }

@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Web.Pages.Mat;
 
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
-public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns runs, LessonSheets sheets) : RoomPage(db, time)
+public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns runs, LessonSheets sheets, MatFit fits) : RoomPage(db, time)
 {
     /// <summary>Events taken in one call.</summary>
     private const int MostEvents = 500;
@@ -58,6 +58,20 @@ public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns run
         return run is null ? NotFound() : new JsonResult(new { now = Time.GetUtcNow().ToUnixTimeMilliseconds(), events = run.Events.OrderBy(e => e.At) }, MatJson.Options);
     }
 
+    /// <summary>The program as it stands, for devices that hear of a fit.</summary>
+    public async Task<IActionResult> OnGetProgramAsync() =>
+        await Db.Runs.AsNoTracking().FirstOrDefaultAsync(r => r.LessonId == Id, Cancel) is { } run ? Content(run.Program, "application/json") : NotFound();
+
+    /// <summary>What fitting the rest into the time that is left would change.</summary>
+    public async Task<IActionResult> OnGetFitAsync() => await fits.Offer(Id, Cancel) is { } offer ? new JsonResult(offer, MatJson.Options) : NotFound();
+
+    /// <summary>Fits the rest, for all devices.</summary>
+    public async Task<IActionResult> OnPostFitAsync()
+    {
+        if (!CanPlan) return Forbid();
+        return await fits.Take(Id, Cancel) is { } program ? new JsonResult(program, MatJson.Options) : NotFound();
+    }
+
     /// <summary>Keeps events from a device.</summary>
     public async Task<IActionResult> OnPostEventsAsync()
     {
@@ -78,7 +92,7 @@ public sealed class MatModel(LadderContext db, TimeProvider time, LessonRuns run
         return await runs.Keep(run, [.. events.Select(Plain)], Cancel) ? StatusCode(StatusCodes.Status204NoContent) : NotFound();
     }
 
-    private bool IsSound(RunEvent e) => e.Id != Guid.Empty && Enum.IsDefined(e.Kind) && (e.Text?.Length ?? 0) <= 2000 && e.Value is >= -86_400 and <= 86_400
+    private bool IsSound(RunEvent e) => e.Id != Guid.Empty && Enum.IsDefined(e.Kind) && e.Kind != RunEventKind.Fit && (e.Text?.Length ?? 0) <= 2000 && e.Value is >= -86_400 and <= 86_400
         && (e.At - Time.GetUtcNow()).Duration() < TimeSpan.FromDays(1);
 
     private static RunEvent Plain(RunEvent e) => e with { Text = e.Text?.Replace("\0", "", StringComparison.Ordinal) };

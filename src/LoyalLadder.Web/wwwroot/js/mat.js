@@ -2,7 +2,7 @@
 const data = JSON.parse(document.getElementById('run').textContent);
 const token = document.querySelector('#token input').value;
 const el = id => document.getElementById(id);
-const steps = data.program.steps;
+const steps = [...data.program.steps];
 const kept = `loyal-ladder-run-${data.run}`;
 let offset = data.now - Date.now();
 const now = () => Date.now() + offset;
@@ -22,11 +22,28 @@ const unsent = new Set();
 for (const e of data.events) events.set(e.id, e);
 try {
   const local = JSON.parse(localStorage.getItem(kept) ?? '{}');
-  for (const e of local.events ?? []) if (!events.has(e.id)) { events.set(e.id, e); unsent.add(e.id); }
+  for (const e of local.events ?? []) if (!events.has(e.id)) { events.set(e.id, e); if (e.kind !== 'fit') unsent.add(e.id); }
+  // a page that the device held while the network was away may be older than the last fit
+  if ((local.program?.fits ?? 0) > data.program.fits) { data.program = local.program; steps.splice(0, steps.length, ...data.program.steps); }
 } catch { /* storage is closed: the run still goes on in this page */ }
 
 function remember() {
-  try { localStorage.setItem(kept, JSON.stringify({ events: [...events.values()] })); } catch { /* as above */ }
+  try { localStorage.setItem(kept, JSON.stringify({ events: [...events.values()], program: data.program })); } catch { /* as above */ }
+}
+
+// what is left may be fitted on any device: the steps behind the current one become others
+function takeProgram(program) {
+  if (program.fits <= data.program.fits) return;
+  data.program = program;
+  steps.splice(0, steps.length, ...program.steps);
+  remember();
+  draw();
+}
+
+async function heedFits() {
+  if (Math.max(0, ...[...events.values()].filter(e => e.kind === 'fit').map(e => e.value)) <= data.program.fits) return;
+  const answer = await fetch(`${location.pathname}?handler=Program`, { redirect: 'manual', signal: AbortSignal.timeout(5000) });
+  if (answer.ok) takeProgram(await answer.json());
 }
 
 // what is pressed later comes later, whatever the clock was set to between
@@ -78,6 +95,7 @@ async function follow() {
     const news = await answer.json();
     setClock(news.now, sent);
     for (const e of news.events) { events.set(e.id, e); unsent.delete(e.id); }
+    await heedFits();
     remember();
   } catch { /* send() says so when it matters */ }
 }
@@ -137,7 +155,7 @@ function draw() {
   if (steps.length === 0) { text('title', 'This sheet has nothing to run yet'); el('main')?.setAttribute('hidden', ''); return; }
   const state = fold();
   document.body.dataset.state = state.ended ? 'over' : state.started === null ? 'waiting' : state.since === null ? 'paused' : 'running';
-  [...rails.children].forEach((rung, i) => { rung.className = i === state.current ? 'up' : state.skipped.has(i) ? 'skipped' : i < state.current ? 'done' : ''; });
+  [...rails.children].forEach((rung, i) => { rung.className = i === state.current ? 'up' : state.skipped.has(i) || steps[i].isDropped ? 'skipped' : i < state.current ? 'done' : ''; });
   el('over').hidden = !state.ended;
   if (state.ended) return drawOver(state);
   if (state.started === null) return drawWaiting();
@@ -191,7 +209,7 @@ function drawRunning(state) {
   }
   text('drill', over ? `${span(at.lineLeft)} over` : span(at.lineLeft));
   text('phase-note', phase.note || '');
-  drawNext(state.current + 1);
+  drawNext(following(state.current, 1));
   drawLate(state, at);
   el('main')?.replaceChildren(state.since === null ? 'Go on' : 'Pause');
   sound(state, at, reps ? count : 0, over);
@@ -205,6 +223,13 @@ function thenWhat(step, index) {
   return ({ change: 'then the other side', swap: 'then partners swap', rest: 'then rest' })[next.kind] ?? (next.note ? `then ${next.note}` : '');
 }
 
+// the next step that runs, in that direction
+function following(from, by) {
+  let to = from + by;
+  while (steps[to]?.isDropped) to += by;
+  return to;
+}
+
 function drawNext(index) {
   const next = steps[index];
   text('next-title', next ? next.title : 'the end');
@@ -216,14 +241,48 @@ function drawNext(index) {
 function drawLate(state, at) {
   const booked = data.bookedEnd - data.minutes * 60000;
   const end = Math.abs(state.started - booked) <= 20 * 60000 ? data.bookedEnd : state.started + data.minutes * 60000;
-  const rest = Math.max(0, at.lineLeft) + steps.slice(state.current + 1).reduce((s, x) => s + x.seconds, 0) + data.program.closingSeconds;
+  const rest = Math.max(0, at.lineLeft) + steps.slice(state.current + 1).filter(x => !x.isDropped).reduce((s, x) => s + x.seconds, 0) + data.program.closingSeconds;
   const late = Math.round((now() + rest * 1000 - end) / 1000);
   const node = el('late');
   const strong = document.createElement('strong');
   strong.textContent = Math.abs(late) < 15 ? 'on time' : late > 0 ? `${span(late)} late` : `${span(late)} early`;
   node.className = late >= 15 ? 'is-late' : '';
   if (node.dataset.said !== strong.textContent) { node.dataset.said = strong.textContent; node.replaceChildren(strong); }
+  const bar = el('fit-bar');
+  if (!bar) return;
+  const offers = late > 60 && state.current < steps.length - 1 && leftAlone !== state.current;
+  bar.hidden = !offers;
+  if (offers) text('fit-words', `${span(late)} late.`);
 }
+
+// ---- fitting what is left ----
+let leftAlone = -1;
+async function askFit() {
+  let offer = null;
+  try {
+    const answer = await fetch(`${location.pathname}?handler=Fit`, { redirect: 'manual', signal: AbortSignal.timeout(5000) });
+    if (answer.ok) offer = await answer.json();
+  } catch { /* said below */ }
+  const list = el('fit-lines');
+  const say = words => { const li = document.createElement('li'); li.textContent = words; list.append(li); };
+  list.replaceChildren();
+  el('fit-take').hidden = !offer?.fits || offer.lines.length === 0;
+  if (!offer) say('The school cannot be reached: skip lines by hand for now.');
+  else if (!offer.fits) say(`Even the shortest form of what has to stay is ${span(offer.mustsOver)} too long. Skip by hand what you can answer for; keep water and cool-down.`);
+  else if (offer.lines.length === 0) say('It fits as it is.');
+  else for (const line of offer.lines) say(line.fitted === null ? `${line.title}: left out (${span(line.secondsBefore)})` : `${line.title}: ${line.dose} becomes ${line.fitted} (${span(line.secondsBefore)} to ${span(line.secondsAfter)})`);
+  el('fit-dialog').showModal();
+}
+
+el('fit-dialog').addEventListener('close', async () => {
+  const take = el('fit-dialog').returnValue === 'take';
+  el('fit-dialog').returnValue = '';
+  if (!take) return;
+  try {
+    const answer = await fetch(`${location.pathname}?handler=Fit`, { method: 'POST', headers: { 'X-Form-Token': token }, redirect: 'manual', signal: AbortSignal.timeout(8000) });
+    if (answer.ok) takeProgram(await answer.json());
+  } catch { trouble = 'Not fitted: the network is away.'; draw(); }
+});
 
 // ---- what is heard ----
 let audio = null;
@@ -310,12 +369,14 @@ const acts = {
     text('sound', soundOn ? 'Sound on' : 'Sound off');
   },
   end() { press('end'); },
+  fit: askFit,
+  leave() { leftAlone = fold().current; draw(); },
 };
 
 function step(kind, by) {
   const state = fold();
   if (state.started === null) return;
-  const to = state.current + by;
+  const to = following(state.current, by);
   if (to < 0) return;
   if (to >= steps.length) return kind === 'skip' ? (press('skip', { step: steps[state.current].id }), press('end')) : press('end');
   press(kind, { step: steps[to].id });

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
@@ -12,6 +13,8 @@ public static class CsvTable
 {
     public const int MostRows = 5000, MostBytes = 2_000_000;
 
+    private static readonly SearchValues<char> Quoted = SearchValues.Create("\",;\t\r\n");
+
     private static readonly char[] Dangerous = ['=', '+', '-', '@', '\t', '\r'];
 
     public static string Write(IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
@@ -20,7 +23,7 @@ public static class CsvTable
         using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
         foreach (var row in rows.Prepend(columns))
         {
-            foreach (var cell in row) csv.WriteField(IsDangerous(cell) ? $"'{cell}" : cell);
+            foreach (var cell in row) csv.WriteField(IsDangerous(cell) ? $"'{cell}" : cell, cell.AsSpan().ContainsAny(Quoted) || cell != cell.Trim());
             csv.NextRecord();
         }
         csv.Flush();

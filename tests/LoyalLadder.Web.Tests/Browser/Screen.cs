@@ -73,6 +73,9 @@ internal sealed class Screen : IDisposable
     /// <summary>Keys to whatever has the focus, as a hand on the keyboard gives them.</summary>
     public void Press(string keys) => _driver.SwitchTo().ActiveElement().SendKeys(keys);
 
+    /// <summary>Takes hold of something and draws it to the right.</summary>
+    public void Drag(string css, int pixels) => new OpenQA.Selenium.Interactions.Actions(_driver).ClickAndHold(Find(css)).MoveByOffset(pixels / 2, 0).MoveByOffset(pixels - (pixels / 2), 0).Release().Perform();
+
     public string Run(string script) => Convert.ToString(_driver.ExecuteScript(script), CultureInfo.InvariantCulture) ?? "";
 
     /// <summary>Sets a field's value at once, for text too long to type.</summary>

@@ -307,7 +307,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
     {
         if (edit is SheetEdit.Gone) Problem = "That line is no longer there; somebody took it out. Nothing else was changed.";
         Chosen = edit is SheetEdit.Saved saved && saved.Line != Guid.Empty ? saved.Line : line;
-        var saidSomething = Problem is not null || Done is not null || EditLine is not null || Removed is not null;
+        var saidSomething = Problem is not null || Done is not null || EditLine is not null || Removed is not null || NotSetAside is not null;
         if (!IsPart && !saidSomething) return Redirect($"/sheets/{Id}?chosen={Chosen}#line-{Chosen}");
         if (!await Load()) return NotFound();
         if (edit is SheetEdit.Refused) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;

@@ -1,0 +1,75 @@
+using OpenQA.Selenium;
+
+namespace LoyalLadder.Web.Tests.Browser;
+
+/// <summary>A lesson composed without a mouse, every press counted.</summary>
+public sealed class ComposeTests
+{
+    private static readonly string[] Lines =
+    [
+        "warm up", "jog 7:00", "leg swing 10/side", "lunge 9/side", "basics", "jab, cross 12/side", "front kick 10/side", "round kick 10/side", "water 1:00",
+        "pads", "jab, cross pairs 15/side", "rear round kick pairs 15/side", "self-defence", "wrist release pairs 6/side -- tap stops",
+        "fitness", "plank 3 x 45s rest 30s", "push-up 3x10 rest 30s", "squat 2x15", "cool down", "stretch 4:00", "quiet sitting 1:00",
+    ];
+
+    [Fact]
+    public async Task From_an_empty_sheet_to_a_fitted_lesson_of_fourteen_lines_by_keyboard()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        ines.Go("/sheets/new");
+        ines.Choose("#ClassId", "Kites");
+        ines.Run("document.querySelector('#Date').value = '2041-05-14'");
+        ines.Click("button[name=empty]");
+        ines.Until(() => ines.Has(".empty-room"));
+
+        var presses = 0;
+        void Press(string keys)
+        {
+            ines.Press(keys);
+            presses += keys.Length;
+        }
+
+        Press("/");
+        for (var i = 0; i < Lines.Length; i++)
+        {
+            Press(Lines[i] + Keys.Enter);
+            var count = i + 1;
+            ines.Until(() => ines.Texts("[data-line]").Count == count && ines.Find("#quick-line").GetAttribute("value") == "");
+        }
+        Assert.Equal(15, ines.Texts(".line .dose").Count);
+        Press(Keys.Escape);
+        Press("f");
+        ines.Until(() => ines.Has("[data-accept-fit]"));
+        Press(Keys.Enter);
+        ines.Until(() => ines.Text(".said").Contains("fitted.", StringComparison.Ordinal));
+        Assert.DoesNotContain(" over", ines.Text(".fit .over"), StringComparison.Ordinal);
+        Assert.Matches("^4[345]:", ines.Text(".fit .quiet"));
+        Assert.InRange(presses, 200, 350);
+        TestContext.Current.SendDiagnosticMessage($"{presses} key presses");
+        ines.HasNoScriptErrors();
+    }
+
+    [Fact]
+    public async Task The_edge_of_a_block_is_dragged_and_the_dose_changes_in_whole_repetitions()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        ines.Go("/sheets/new");
+        ines.Choose("#ClassId", "Kites");
+        ines.Run("document.querySelector('#Date').value = '2041-05-14'");
+        ines.Paste("#Text", "## Basics\njab, cross 10/side\nfront kick 10/side");
+        ines.Click("button.main");
+        ines.Until(() => ines.Has(".grip"));
+        ines.Drag(".grip", 90);
+        ines.Until(() => ines.Texts(".line .dose")[0] != "10/side");
+        Assert.Matches("^[1-9][0-9]/side$", ines.Texts(".line .dose")[0]);
+        Assert.Equal("10/side", ines.Texts(".line .dose")[1]);
+        ines.Press("u");
+        ines.Until(() => ines.Texts(".line .dose")[0] == "10/side");
+        ines.Press("z");
+        ines.Until(() => ines.Has(".skyline.zoom-2"));
+        ines.IsAccessible("Sheet, zoomed");
+        ines.HasNoScriptErrors();
+    }
+}

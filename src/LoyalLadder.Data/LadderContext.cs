@@ -1,10 +1,12 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
@@ -36,6 +38,12 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<SchoolTechnique> SchoolTechniques => Set<SchoolTechnique>();
     public DbSet<Requirement> Requirements => Set<Requirement>();
     public DbSet<RequirementChange> RequirementChanges => Set<RequirementChange>();
+    public DbSet<SignOff> SignOffs => Set<SignOff>();
+    public DbSet<Award> Awards => Set<Award>();
+    public DbSet<Grading> Gradings => Set<Grading>();
+    public DbSet<Candidate> Candidates => Set<Candidate>();
+    public DbSet<GradingMark> GradingMarks => Set<GradingMark>();
+    public DbSet<CareNote> CareNotes => Set<CareNote>();
     public DbSet<TaughtItem> TaughtItems => Set<TaughtItem>();
     public DbSet<Evidence> Evidence => Set<Evidence>();
     public DbSet<Drill> Drills => Set<Drill>();
@@ -142,6 +150,42 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         {
             e.Property(c => c.Words).HasMaxLength(400);
             e.HasOne<Rank>().WithMany().HasForeignKey(c => c.RankId);
+        });
+        Own<SignOff>(builder, e =>
+        {
+            e.Property(s => s.Signer).HasMaxLength(80);
+            e.HasIndex(s => new { s.StudentId, s.RequirementId, s.SignerId }).IsUnique();
+            e.HasOne<Student>().WithMany().HasForeignKey(s => s.StudentId);
+            e.HasOne(s => s.Requirement).WithMany().HasForeignKey(s => s.RequirementId);
+        });
+        Own<Award>(builder, e =>
+        {
+            e.Property(a => a.Words).HasMaxLength(Award.Longest);
+            e.HasOne<Student>().WithMany().HasForeignKey(a => a.StudentId);
+        });
+        Own<Grading>(builder, e =>
+        {
+            e.HasOne(g => g.Track).WithMany().HasForeignKey(g => g.TrackId);
+            e.HasMany(g => g.Candidates).WithOne(c => c.Grading!).HasForeignKey(c => c.GradingId);
+        });
+        Own<Candidate>(builder, e =>
+        {
+            e.Property(c => c.Result).HasConversion<string>().HasMaxLength(10);
+            e.HasIndex(c => new { c.GradingId, c.StudentId }).IsUnique();
+            e.HasOne(c => c.Student).WithMany().HasForeignKey(c => c.StudentId);
+            e.HasOne(c => c.FromRank).WithMany().HasForeignKey(c => c.FromRankId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne(c => c.ToRank).WithMany().HasForeignKey(c => c.ToRankId);
+            e.HasMany(c => c.Marks).WithOne().HasForeignKey(m => m.CandidateId);
+        });
+        Own<GradingMark>(builder, e =>
+        {
+            e.HasIndex(m => new { m.CandidateId, m.RequirementId }).IsUnique();
+            e.HasOne(m => m.Requirement).WithMany().HasForeignKey(m => m.RequirementId);
+        });
+        Own<CareNote>(builder, e =>
+        {
+            e.Property(n => n.Words).HasMaxLength(CareNote.Longest);
+            e.HasOne(n => n.Student).WithMany().HasForeignKey(n => n.StudentId);
         });
         builder.Entity<TaughtItem>(e =>
         {

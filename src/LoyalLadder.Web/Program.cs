@@ -2,13 +2,16 @@ using System.Globalization;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Api;
 using Microsoft.AspNetCore.Authentication;
@@ -32,7 +35,7 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)

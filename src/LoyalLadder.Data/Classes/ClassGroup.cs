@@ -38,6 +38,13 @@ public sealed class Student : SchoolRow
     public string Initial { get; set; } = "";
     public Guid? RankId { get; set; }
     public Rank? Rank { get; set; }
+
+    /// <summary>Since when the rank is held; null where nobody knows.</summary>
+    public DateOnly? RankSince { get; set; }
+
+    /// <summary>Only the counts of lessons remain: name, rank and notes were erased on request.</summary>
+    public bool IsErased { get; set; }
+
     public List<Enrolment> Enrolments { get; set; } = [];
 
     public string ShownName => Initial.Length == 0 ? FirstName : $"{FirstName} {Initial}";
@@ -67,4 +74,10 @@ public sealed class Rank : SchoolRow
 
     /// <summary>Part steps, 0 to 4.</summary>
     public int Stripes { get; set; }
+
+    /// <summary>Days in the rank before, before this one may be graded for.</summary>
+    public int LeastDays { get; set; }
+
+    /// <summary>Lessons since the grading before.</summary>
+    public int LeastLessons { get; set; }
 }

@@ -2,9 +2,11 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
@@ -68,6 +70,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         await Number(cancel);
         await Keep(cancel);
         await Teach(school, classes, cancel);
+        await Grade(school, staff, cancel);
         var token = ApiToken.Fresh();
         db.ApiTokens.Add(new ApiToken { Name = "Demo", Hash = ApiToken.HashOf(token), CreatedAt = time.GetUtcNow() });
         await db.SaveChangesAsync(cancel);
@@ -141,10 +144,49 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
             foreach (var numbered in await db.NumberedCombinations.Where(c => c.Rank!.TrackId == track.Id).ToListAsync(cancel))
                 db.Requirements.Add(new Requirement
                 {
-                    RankId = numbered.RankId!.Value, Kind = numbered.Kind == CombinationKind.SelfDefence ? RequirementKind.SelfDefence : RequirementKind.Combination,
+                    Position = 20, RankId = numbered.RankId!.Value, Kind = numbered.Kind == CombinationKind.SelfDefence ? RequirementKind.SelfDefence : RequirementKind.Combination,
                     Learnable = Learnables.OfNumber(numbered.Number), Stage = numbered.Kind == CombinationKind.SelfDefence ? 5 : 4,
                 });
         }
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Ranks held for a while, signatures given, a grading in three weeks, and two care notes.</summary>
+    private async Task Grade(School school, List<AppUser> staff, CancellationToken cancel)
+    {
+        db.ChangeTracker.Clear();
+        var today = SchoolTime.Today(school, time);
+        foreach (var rank in await db.Ranks.Include(r => r.Track).ToListAsync(cancel))
+        {
+            if (rank.Position == 0) continue;
+            (rank.LeastDays, rank.LeastLessons) = rank.Track!.Band == AgeBand.Kids ? (60, 8) : (90 + (10 * rank.Position), 8 + rank.Position);
+            db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 40, Kind = RequirementKind.Fitness, Learnable = "push-up", Stage = 2, Amount = 5 + (5 * rank.Position) });
+            if (rank.Stripes == 0 && rank.Position <= 4) db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 41, Kind = RequirementKind.Challenge, Learnable = $"challenge:harbour-{rank.Position}", Words = $"Ten minutes of practice at home on {2 + rank.Position} days", Stage = 1 });
+            if (rank.Position >= 3 && rank.Stripes == 0) db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 42, Kind = RequirementKind.Form, Learnable = $"form:tide-{rank.Position}", Words = $"Form of the tide, part {rank.Position - 2}", Stage = 2, Signers = 2 });
+        }
+        await db.SaveChangesAsync(cancel);
+        var tracks = await db.Tracks.Include(t => t.Ranks).ToListAsync(cancel);
+        var asked = (await db.Requirements.ToListAsync(cancel)).ToLookup(r => r.RankId);
+        AppUser[] signers = [.. staff.Where(s => s.Role != Role.Assistant)];
+        foreach (var student in await db.Students.OrderBy(s => s.Id).ToListAsync(cancel))
+        {
+            student.RankSince = today.AddDays(-_chance.Next(40, 260));
+            var next = tracks.SelectMany(t => t.Ranks.OrderBy(r => r.Position).SkipWhile(r => r.Id != student.RankId).Skip(1).Take(1)).FirstOrDefault();
+            // most have most of it signed, some all, a few nothing
+            var share = Math.Min(1, _chance.NextDouble() * 1.5);
+            foreach (var requirement in next is null ? [] : asked[next.Id])
+                if (_chance.NextDouble() < share)
+                    foreach (var signer in signers.OrderBy(_ => _chance.Next()).Take(requirement.Signers))
+                        db.SignOffs.Add(new SignOff { StudentId = student.Id, RequirementId = requirement.Id, SignerId = signer.Id, Signer = signer.DisplayName, On = today.AddDays(-_chance.Next(1, 40)) });
+        }
+        var classes = await db.Classes.Include(c => c.Enrolments).OrderBy(c => c.Name).ToListAsync(cancel);
+        (string Class, string Words)[] cares = [("Kites", "Left knee: no jumps, kicks below the belt only"), ("Kites", "New glasses: no pad work at head height"), ("Cormorants", "Shoulder healing: no falls"), ("Sandpipers", "Loud shouts frighten: give a sign first")];
+        foreach (var (name, words) in cares)
+        {
+            var enrolled = classes.Single(c => c.Name == name).Enrolments;
+            db.CareNotes.Add(new CareNote { StudentId = enrolled[_chance.Next(enrolled.Count)].StudentId, Words = words, Until = today.AddDays(20) });
+        }
+        db.Gradings.Add(new Grading { TrackId = tracks.Single(t => t.Band == AgeBand.Teens).Id, On = today.AddDays(21) });
         await db.SaveChangesAsync(cancel);
     }
 

@@ -283,6 +283,14 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(7)")
                         .HasColumnName("colour");
 
+                    b.Property<int>("LeastDays")
+                        .HasColumnType("integer")
+                        .HasColumnName("least_days");
+
+                    b.Property<int>("LeastLessons")
+                        .HasColumnType("integer")
+                        .HasColumnName("least_lessons");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(80)
@@ -345,9 +353,17 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(4)")
                         .HasColumnName("initial");
 
+                    b.Property<bool>("IsErased")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_erased");
+
                     b.Property<Guid?>("RankId")
                         .HasColumnType("uuid")
                         .HasColumnName("rank_id");
+
+                    b.Property<DateOnly?>("RankSince")
+                        .HasColumnType("date")
+                        .HasColumnName("rank_since");
 
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
@@ -408,6 +424,270 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_tracks_school_id");
 
                     b.ToTable("tracks", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Award", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("date")
+                        .HasColumnName("on");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("StudentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("student_id");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_awards");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_awards_school_id");
+
+                    b.HasIndex("StudentId")
+                        .HasDatabaseName("ix_awards_student_id");
+
+                    b.ToTable("awards", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Candidate", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid?>("FromRankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("from_rank_id");
+
+                    b.Property<DateOnly?>("FromSince")
+                        .HasColumnType("date")
+                        .HasColumnName("from_since");
+
+                    b.Property<Guid>("GradingId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("grading_id");
+
+                    b.Property<string>("Result")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("result");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("StudentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("student_id");
+
+                    b.Property<Guid>("ToRankId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("to_rank_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_candidates");
+
+                    b.HasIndex("FromRankId")
+                        .HasDatabaseName("ix_candidates_from_rank_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_candidates_school_id");
+
+                    b.HasIndex("StudentId")
+                        .HasDatabaseName("ix_candidates_student_id");
+
+                    b.HasIndex("ToRankId")
+                        .HasDatabaseName("ix_candidates_to_rank_id");
+
+                    b.HasIndex("GradingId", "StudentId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_candidates_grading_id_student_id");
+
+                    b.ToTable("candidates", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Grading", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<DateTimeOffset?>("ClosedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("closed_at");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("date")
+                        .HasColumnName("on");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("TrackId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("track_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_gradings");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_gradings_school_id");
+
+                    b.HasIndex("TrackId")
+                        .HasDatabaseName("ix_gradings_track_id");
+
+                    b.ToTable("gradings", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.GradingMark", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<Guid>("CandidateId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("candidate_id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<bool>("IsMet")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_met");
+
+                    b.Property<Guid>("RequirementId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("requirement_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_grading_marks");
+
+                    b.HasIndex("RequirementId")
+                        .HasDatabaseName("ix_grading_marks_requirement_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_grading_marks_school_id");
+
+                    b.HasIndex("CandidateId", "RequirementId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_grading_marks_candidate_id_requirement_id");
+
+                    b.ToTable("grading_marks", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.SignOff", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("date")
+                        .HasColumnName("on");
+
+                    b.Property<Guid>("RequirementId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("requirement_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<string>("Signer")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("signer");
+
+                    b.Property<Guid>("SignerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("signer_id");
+
+                    b.Property<Guid>("StudentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("student_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sign_offs");
+
+                    b.HasIndex("RequirementId")
+                        .HasDatabaseName("ix_sign_offs_requirement_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_sign_offs_school_id");
+
+                    b.HasIndex("StudentId", "RequirementId", "SignerId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sign_offs_student_id_requirement_id_signer_id");
+
+                    b.ToTable("sign_offs", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Lessons.BandLimits", b =>
@@ -1238,6 +1518,52 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("school_techniques", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("StudentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("student_id");
+
+                    b.Property<DateOnly>("Until")
+                        .HasColumnType("date")
+                        .HasColumnName("until");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_care_notes");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_care_notes_school_id");
+
+                    b.HasIndex("StudentId")
+                        .HasDatabaseName("ix_care_notes_student_id");
+
+                    b.ToTable("care_notes", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Progress.TaughtItem", b =>
                 {
                     b.Property<Guid>("LogId")
@@ -2038,6 +2364,139 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_tracks_schools_school_id");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Award", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_awards_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Student", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_awards_students_student_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Candidate", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", "FromRank")
+                        .WithMany()
+                        .HasForeignKey("FromRankId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_candidates_ranks_from_rank_id");
+
+                    b.HasOne("LoyalLadder.Data.Gradings.Grading", "Grading")
+                        .WithMany("Candidates")
+                        .HasForeignKey("GradingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_candidates_gradings_grading_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_candidates_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Student", "Student")
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_candidates_students_student_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Rank", "ToRank")
+                        .WithMany()
+                        .HasForeignKey("ToRankId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_candidates_ranks_to_rank_id");
+
+                    b.Navigation("FromRank");
+
+                    b.Navigation("Grading");
+
+                    b.Navigation("Student");
+
+                    b.Navigation("ToRank");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Grading", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_gradings_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Track", "Track")
+                        .WithMany()
+                        .HasForeignKey("TrackId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_gradings_tracks_track_id");
+
+                    b.Navigation("Track");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.GradingMark", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Gradings.Candidate", null)
+                        .WithMany("Marks")
+                        .HasForeignKey("CandidateId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_grading_marks_candidates_candidate_id");
+
+                    b.HasOne("LoyalLadder.Data.Syllabus.Requirement", "Requirement")
+                        .WithMany()
+                        .HasForeignKey("RequirementId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_grading_marks_requirements_requirement_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_grading_marks_schools_school_id");
+
+                    b.Navigation("Requirement");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.SignOff", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Syllabus.Requirement", "Requirement")
+                        .WithMany()
+                        .HasForeignKey("RequirementId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sign_offs_requirements_requirement_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sign_offs_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Student", null)
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sign_offs_students_student_id");
+
+                    b.Navigation("Requirement");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Lessons.BandLimits", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.School", null)
@@ -2271,6 +2730,25 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_school_techniques_schools_school_id");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_care_notes_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Classes.Student", "Student")
+                        .WithMany()
+                        .HasForeignKey("StudentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_care_notes_students_student_id");
+
+                    b.Navigation("Student");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Progress.TaughtItem", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Logs.LessonLog", null)
@@ -2424,6 +2902,16 @@ namespace LoyalLadder.Data.Migrations
             modelBuilder.Entity("LoyalLadder.Data.Classes.Track", b =>
                 {
                     b.Navigation("Ranks");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Candidate", b =>
+                {
+                    b.Navigation("Marks");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.Grading", b =>
+                {
+                    b.Navigation("Candidates");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Lessons.Lesson", b =>

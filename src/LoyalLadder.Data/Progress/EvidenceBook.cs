@@ -22,7 +22,7 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory gr
                sum(t.left_reps), sum(t.right_reps),
                (array_agg(t.date ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12],
                (array_agg(t.lesson_share ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12]
-        FROM taught_items t JOIN attendances a ON a.log_id = t.log_id
+        FROM taught_items t JOIN attendances a ON a.log_id = t.log_id JOIN students s ON s.id = a.student_id AND NOT s.is_erased
         WHERE t.school_id = @school AND a.school_id = @school AND a.presence <> 'Watching'
         """;
 
@@ -31,6 +31,10 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory gr
     /// <summary>The evidence of the people who are enrolled in a class.</summary>
     public Task<List<Evidence>> OfClass(Guid classId, CancellationToken cancel) =>
         db.Evidence.AsNoTracking().Where(e => db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)).ToListAsync(cancel);
+
+    /// <summary>The same of some things alone.</summary>
+    public Task<List<Evidence>> OfClass(Guid classId, IReadOnlyCollection<string> learnables, CancellationToken cancel) =>
+        db.Evidence.AsNoTracking().Where(e => learnables.Contains(e.Learnable) && db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)).ToListAsync(cancel);
 
     /// <summary>Reads a log's lines anew and sums up again what its people are touched by. Part of the caller's transaction.</summary>
     /// <param name="logId">A log that is saved.</param>

@@ -7,11 +7,13 @@ using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -26,6 +28,12 @@ public sealed record MatchList(string? Reads, IReadOnlyList<Match> Matches);
 /// <param name="Reason">Why it is offered.</param>
 /// <param name="Fill">What the quick line becomes when it is taken.</param>
 public sealed record Match(string Name, string Reason, string Fill);
+
+/// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
+public sealed record DueList(Guid Lesson, bool CanPlan, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
+{
+    public const int Most = 8;
+}
 
 /// <summary>The head of a lesson, as its form sends it.</summary>
 public sealed class HeadForm
@@ -54,7 +62,7 @@ public sealed class HeadForm
 }
 
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed) : RoomPage(db, time)
+public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed, ProgressBook progress) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -217,6 +225,24 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         if (!await Load()) return NotFound();
         if (Owed.Find(o => o.LogLine == line) is not { } debt) return await Answer(new SheetEdit.Gone());
         return await Answer(await sheets.Add(Id, debt.Text, null, line, Cancel));
+    }
+
+    /// <summary>What is due for the class, asked for beside the sheet so that typing never waits for it.</summary>
+    public async Task<IActionResult> OnGetDueAsync()
+    {
+        if (!await Load()) return NotFound();
+        var here = Sheet.Plan.Lines.SelectMany(l => Learnables.Of(l.Moves)).ToHashSet();
+        var due = await progress.DueFor(Sheet.Lesson.ClassId, Sheet.Lesson.Date, [.. Owed.Select(o => o.Text)], Cancel);
+        return Partial("_Due", new DueList(Id, CanPlan, [.. due.Where(d => !here.Contains(d.Learnable)).Take(DueList.Most).Select(d => (d, Material.NameOf(d.Learnable, Sheet.School.Naming)))], due.Count));
+    }
+
+    /// <summary>Brings what is due into the sheet, with a dose and stage that fit.</summary>
+    public async Task<IActionResult> OnPostBringInAsync(string? learnable, Guid? after)
+    {
+        if (!await Load()) return NotFound();
+        if ((await progress.DueFor(Sheet.Lesson.ClassId, Sheet.Lesson.Date, [], Cancel)).Find(d => d.Learnable == learnable) is not { } due) return await Answer(new SheetEdit.Gone());
+        Response.Headers["HX-Trigger-After-Settle"] = "due-changed";
+        return await Answer(await sheets.Add(Id, Due.Line(Material.OnSheets(due.Learnable, Sheet.School.Naming), Material.Catalogue.Find(due.Learnable), due.NextStage), after, null, Cancel));
     }
 
     /// <summary>The lesson fitted into its time, to look at; nothing is changed yet.</summary>

@@ -1,0 +1,109 @@
+using System.Globalization;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Progress;
+
+/// <summary>One thing that a group might be taught next, with why.</summary>
+/// <param name="Learnable">See <see cref="Lessons.Learnables"/>.</param>
+/// <param name="Score">Importance times the share who need it times how overdue it is; the most pressing first.</param>
+/// <param name="Need">How many of those expected need it.</param>
+/// <param name="People">How many are expected.</param>
+/// <param name="DaysSince">Days since it was last taught to any who need it; null for never.</param>
+/// <param name="Stage">The stage that most of those who need it have reached; 0 for none.</param>
+/// <param name="IsAsked">Somebody's next rank asks for it; else it only supports what is asked for.</param>
+/// <param name="IsOwed">A line with it is owed to the class.</param>
+public sealed record DueItem(string Learnable, double Score, int Need, int People, int? DaysSince, int Stage, bool IsAsked, bool IsOwed)
+{
+    /// <summary>'9 of 14 need it for their next rank; 16 days; last at stage 3'.</summary>
+    public string Reason => string.Create(CultureInfo.InvariantCulture,
+        $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; last at stage {Stage}" : "never taught")}{(IsOwed ? "; owed" : "")}");
+
+    /// <summary>The stage to teach it at next: one on from where most are, not beyond 6.</summary>
+    public int NextStage => Math.Min(Stage + 1, Lessons.Stages.Highest);
+}
+
+/// <summary>What a person who is expected brings: what the next rank asks of them, and what they have been exposed to.</summary>
+/// <param name="Wanted">Learnables of the next rank with the stage asked for.</param>
+/// <param name="Evidence">By learnable.</param>
+public sealed record Learner(IReadOnlyDictionary<string, int> Wanted, IReadOnlyDictionary<string, Evidence> Evidence);
+
+/// <summary>What is due for a group: spaced repetition over what their next ranks ask for.</summary>
+public static class Due
+{
+    /// <summary>Days over which exposures count.</summary>
+    public const int Window = 180;
+
+    /// <summary>How overdue something is that was never taught.</summary>
+    public const double Never = 1.5;
+
+    /// <summary>More overdue than this makes no difference.</summary>
+    public const double MostOverdue = 3;
+
+    /// <summary>Stage, and share of the people at it, that make something a footing for what is built on it.</summary>
+    public const int FootingStage = 3;
+
+    public const double Most = 0.7;
+
+    public const double Asked = 1, Supporting = 0.5, Carried = 0.5;
+
+    private static readonly int[] Intervals = [4, 7, 12, 21, 35, 60];
+
+    /// <summary>Days after the n-th exposure at which the next is due.</summary>
+    public static int Interval(int exposures) => Intervals[Math.Clamp(exposures, 1, Intervals.Length) - 1];
+
+    /// <summary>How overdue the next exposure is: 1 is on its day, 3 is the most.</summary>
+    /// <param name="exposures">In the last <see cref="Window"/> days; those in part count a half.</param>
+    /// <param name="daysSince">Days since the last one.</param>
+    public static double Ratio(double exposures, int daysSince) => Math.Min(MostOverdue, daysSince / (double)Interval((int)Math.Floor(exposures)));
+
+    /// <summary>How overdue something is for one person on a day; <see cref="Never"/> where there is no exposure.</summary>
+    public static double Ratio(Evidence? evidence, DateOnly day) =>
+        evidence?.LastBefore(day) is { } last ? Ratio(evidence.Between(day.AddDays(-Window), day), day.DayNumber - last.DayNumber) : Never;
+
+    /// <summary>What is due, the most pressing first; what is not due yet is left out.</summary>
+    /// <param name="learners">The people who are expected.</param>
+    /// <param name="catalogue">For what techniques are built on.</param>
+    /// <param name="owed">Learnables in lines that are owed to the class.</param>
+    /// <param name="day">The day of the lesson.</param>
+    public static IEnumerable<DueItem> For(IReadOnlyList<Learner> learners, Catalogue catalogue, IReadOnlySet<string> owed, DateOnly day)
+    {
+        if (learners.Count == 0) return [];
+        var asked = learners.SelectMany(l => l.Wanted.Keys).ToHashSet();
+        var supporting = asked.SelectMany(a => catalogue.Find(a)?.BuildsOn ?? []).Where(s => !asked.Contains(s)).ToHashSet();
+        return asked.Select(a => Item(a, true)).Concat(supporting.Select(s => Item(s, false))).OfType<DueItem>().OrderByDescending(i => i.Score).ThenBy(i => i.Learnable, StringComparer.Ordinal);
+
+        DueItem? Item(string learnable, bool isAsked)
+        {
+            var needing = learners.Where(l => isAsked ? l.Wanted.ContainsKey(learnable) : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)).ToList();
+            if (needing.Count == 0) return null;
+            var known = needing.Select(l => l.Evidence.GetValueOrDefault(learnable)).ToList();
+            var lasts = known.Select(e => e?.LastBefore(day)).Where(d => d is not null).ToList();
+            if (lasts.Count == 0 && !HasFooting(learnable)) return null;
+            var ratio = known.Average(e => Ratio(e, day));
+            if (ratio < 1) return null;
+            var stages = known.Select(e => e?.Stage ?? 0).Order().ToList();
+            var isOwed = owed.Contains(learnable);
+            var importance = (isAsked ? Asked : Supporting) + (isOwed ? Carried : 0);
+            return new DueItem(learnable, importance * needing.Count / learners.Count * ratio, needing.Count, learners.Count,
+                lasts.Count == 0 ? null : day.DayNumber - lasts.Max()!.Value.DayNumber, stages[stages.Count / 2], isAsked, isOwed);
+        }
+
+        bool HasFooting(string learnable) => (catalogue.Find(learnable)?.BuildsOn ?? []).All(below => learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count);
+    }
+
+    /// <summary>A line that teaches something at a stage, as it would be typed.</summary>
+    /// <param name="name">The name as a sheet reads it.</param>
+    /// <param name="technique">The technique; null for a stored combination.</param>
+    /// <param name="stage">1 to 6.</param>
+    public static string Line(string name, Technique? technique, int stage) => (stage, technique) switch
+    {
+        (1, _) => $"{name} 5/side walk teach new",
+        (2, _) => $"{name} 8/side steady",
+        (3, { IsKick: true }) => $"{name} floor x2 steady",
+        (3, _) => $"{name} 8/side brisk stage 3",
+        (4, { IsKick: false }) => $"{name} pairs 8/side steady [mitts]",
+        (4, _) => $"{name} pairs 8/side steady [kick pads]",
+        (5, _) => $"{name} pairs 6/side walk stage 5 -- light, tap means stop",
+        _ => $"{name} pairs 6/side called stage 6 -- light, tap means stop",
+    };
+}

@@ -1,0 +1,122 @@
+using System.Globalization;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Progress;
+
+public enum HoleKind { NeverAsked, NotTaught, TooEarly, Circle, NoSelfDefence, Heavy, Twice }
+
+/// <summary>A gap in what a track asks for, or between what is asked for and what is taught.</summary>
+/// <param name="Kind">What kind of gap.</param>
+/// <param name="Learnable">What it is about; null where it is about a rank as a whole.</param>
+/// <param name="Rank">The rank it is about; null where it is about none.</param>
+/// <param name="Words">One sentence with the figures in it; names stand for themselves.</param>
+public sealed record Hole(HoleKind Kind, string? Learnable, Guid? Rank, string Words);
+
+/// <summary>A requirement as the holes see it.</summary>
+public readonly record struct AskedFor(Guid Rank, string Learnable, int Stage, bool IsSelfDefence);
+
+/// <summary>A rank as the holes see it, the lowest first in its track.</summary>
+public readonly record struct Rung(Guid Id, string Name, IReadOnlyList<AskedFor> Asks);
+
+/// <summary>How often something was taught to a group, and when last.</summary>
+public readonly record struct TaughtTo(int Lessons, DateOnly Last);
+
+/// <summary>Looks for holes in a track.</summary>
+public static class Holes
+{
+    /// <summary>Days after which something that is asked for counts as not taught.</summary>
+    public const int Forgotten = 60;
+
+    /// <summary>A rank that asks for more than this many times the median of its neighbours is heavy.</summary>
+    public const double HeavyFrom = 1.5;
+
+    /// <summary>Lessons from which something that is taught is worth asking for.</summary>
+    private const int WorthAsking = 3;
+
+    /// <param name="rungs">The track, the lowest rank first.</param>
+    /// <param name="taught">By learnable, to the chosen group.</param>
+    /// <param name="askedAnywhere">What any rank of the school asks for.</param>
+    /// <param name="catalogue">For what is built on what.</param>
+    /// <param name="name">The name of a learnable.</param>
+    /// <param name="group">The group's name.</param>
+    /// <param name="today">Today.</param>
+    public static IEnumerable<Hole> Of(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, IReadOnlySet<string> askedAnywhere, Catalogue catalogue, Func<string, string> name, string group, DateOnly today) =>
+        [.. TooEarly(rungs, catalogue, name), .. Circles(rungs, catalogue, name), .. NotTaught(rungs, taught, name, group, today), .. Shape(rungs), .. Twice(rungs, name), .. NeverAsked(taught, askedAnywhere, catalogue, name, today)];
+
+    private static IEnumerable<Hole> TooEarly(IReadOnlyList<Rung> rungs, Catalogue catalogue, Func<string, string> name)
+    {
+        var first = new Dictionary<string, int>();
+        for (var i = 0; i < rungs.Count; i++)
+            foreach (var asked in rungs[i].Asks) first.TryAdd(asked.Learnable, i);
+        foreach (var (learnable, at) in first)
+            foreach (var below in catalogue.Find(learnable)?.BuildsOn ?? [])
+                if (first.TryGetValue(below, out var later) && later > at)
+                    yield return new Hole(HoleKind.TooEarly, learnable, rungs[at].Id, $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}.");
+    }
+
+    private static IEnumerable<Hole> Circles(IReadOnlyList<Rung> rungs, Catalogue catalogue, Func<string, string> name)
+    {
+        var told = new HashSet<string>();
+        foreach (var learnable in rungs.SelectMany(r => r.Asks).Select(a => a.Learnable).Distinct())
+            if (!told.Contains(learnable) && CircleFrom(learnable, catalogue) is { } circle)
+            {
+                told.UnionWith(circle);
+                yield return new Hole(HoleKind.Circle, learnable, null, $"{string.Join(" is built on ", circle.Select(name))}, which is built on {name(circle[0])} again.");
+            }
+    }
+
+    /// <summary>A way from something back to itself along what it is built on; null where there is none.</summary>
+    private static List<string>? CircleFrom(string start, Catalogue catalogue)
+    {
+        var (path, seen) = (new List<string>(), new HashSet<string>());
+        return Walk(start) ? path : null;
+
+        bool Walk(string at)
+        {
+            path.Add(at);
+            foreach (var below in catalogue.Find(at)?.BuildsOn ?? [])
+                if (below == start || (seen.Add(below) && Walk(below))) return true;
+            path.RemoveAt(path.Count - 1);
+            return false;
+        }
+    }
+
+    private static IEnumerable<Hole> NotTaught(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, Func<string, string> name, string group, DateOnly today)
+    {
+        foreach (var rung in rungs)
+            foreach (var asked in rung.Asks.Where(a => a.Stage > 0).DistinctBy(a => a.Learnable))
+                if (!taught.TryGetValue(asked.Learnable, out var last)) yield return new Hole(HoleKind.NotTaught, asked.Learnable, rung.Id, $"{name(asked.Learnable)} ({rung.Name}) has never been taught to {group}.");
+                else if (today.DayNumber - last.Last.DayNumber is var days && days >= Forgotten)
+                    yield return new Hole(HoleKind.NotTaught, asked.Learnable, rung.Id, string.Create(CultureInfo.InvariantCulture, $"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days."));
+    }
+
+    private static IEnumerable<Hole> Shape(IReadOnlyList<Rung> rungs)
+    {
+        for (var i = 0; i < rungs.Count; i++)
+        {
+            var rung = rungs[i];
+            if (rung.Asks.Count > 0 && !rung.Asks.Any(a => a.IsSelfDefence)) yield return new Hole(HoleKind.NoSelfDefence, null, rung.Id, $"{rung.Name} asks for no self-defence.");
+            var beside = new[] { i - 1, i + 1 }.Where(n => n >= 0 && n < rungs.Count).Select(n => rungs[n].Asks.Count).Where(n => n > 0).ToList();
+            if (beside.Count == 0) continue;
+            var median = beside.Average();
+            if (rung.Asks.Count > HeavyFrom * median) yield return new Hole(HoleKind.Heavy, null, rung.Id, string.Create(CultureInfo.InvariantCulture, $"{rung.Name} asks for {rung.Asks.Count / median:0.0} times what the ranks beside it do."));
+        }
+    }
+
+    private static IEnumerable<Hole> Twice(IReadOnlyList<Rung> rungs, Func<string, string> name)
+    {
+        var highest = new Dictionary<string, (int Stage, string Rank)>();
+        foreach (var rung in rungs)
+            foreach (var asked in rung.Asks)
+            {
+                if (highest.TryGetValue(asked.Learnable, out var before) && asked.Stage <= before.Stage)
+                    yield return new Hole(HoleKind.Twice, asked.Learnable, rung.Id, $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage.");
+                else highest[asked.Learnable] = (asked.Stage, rung.Name);
+            }
+    }
+
+    private static IEnumerable<Hole> NeverAsked(IReadOnlyDictionary<string, TaughtTo> taught, IReadOnlySet<string> askedAnywhere, Catalogue catalogue, Func<string, string> name, DateOnly today) => taught
+        .Where(t => t.Value.Lessons >= WorthAsking && today.DayNumber - t.Value.Last.DayNumber < Forgotten && !askedAnywhere.Contains(t.Key) && catalogue.Find(t.Key) is null or { IsExercise: false })
+        .OrderByDescending(t => t.Value.Lessons).ThenBy(t => t.Key, StringComparer.Ordinal)
+        .Select(t => new Hole(HoleKind.NeverAsked, t.Key, null, string.Create(CultureInfo.InvariantCulture, $"{name(t.Key)} was in {t.Value.Lessons} lessons; no rank asks for it.")));
+}

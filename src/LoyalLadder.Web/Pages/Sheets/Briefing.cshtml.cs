@@ -1,0 +1,46 @@
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
+using LoyalLadder.Data.Progress;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>One page for whoever stands in: what was done, what is owed and due, whom to take care of, what today's sheet says.</summary>
+public sealed class BriefingModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed, ProgressBook progress, StudentRecords records) : RoomPage(db, time)
+{
+    /// <summary>Lessons told of, and due things named.</summary>
+    private const int MostLessons = 3, MostDue = 6;
+
+    [BindProperty(SupportsGet = true)]
+    public Guid Id { get; set; }
+
+    public OpenSheet Sheet { get; private set; } = null!;
+    public List<LessonLog> Last { get; private set; } = [];
+    public List<OwedLine> Owed { get; private set; } = [];
+    public List<(DueItem Item, string Name)> Due { get; private set; } = [];
+    public List<CareNote> Care { get; private set; } = [];
+    public List<string> Drifting { get; private set; } = [];
+    public SchoolMaterial Material { get; private set; } = null!;
+    public NamingSchool Naming { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        if (await sheets.Open(Id, Cancel) is not { } sheet) return NotFound();
+        (Sheet, Material, Naming) = (sheet, await Taught(), (await Words()).Naming);
+        var lesson = sheet.Lesson;
+        Last = await Db.Logs.AsNoTracking().Include(l => l.Lesson).Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery()
+            .Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Id).Take(MostLessons).ToListAsync(Cancel);
+        Owed = await owed.Of([lesson.ClassId], Cancel);
+        Due = [.. (await progress.DueFor(lesson.ClassId, lesson.Date, [.. Owed.Select(o => o.Text)], Cancel)).Take(MostDue).Select(d => (d, Material.NameOf(d.Learnable, Naming)))];
+        // an assistant counts and notes; care notes are for whoever teaches
+        if (CanPlan) Care = await records.CareOfClass(lesson.ClassId, Cancel);
+        Drifting = [.. (await progress.Stands(lesson.ClassId, Cancel)).Where(s => s.IsDrifting).Select(s => s.Student.ShownName)];
+        return Page();
+    }
+}

@@ -3,7 +3,7 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Progress;
 
-public enum HoleKind { NeverAsked, NotTaught, TooEarly, Circle, NoSelfDefence, Heavy, Twice }
+public enum HoleKind { NeverAsked, NotTaught, TooEarly, NoSelfDefence, Heavy, Twice }
 
 /// <summary>A gap in what a track asks for, or between what is asked for and what is taught.</summary>
 /// <param name="Kind">What kind of gap.</param>
@@ -13,15 +13,15 @@ public enum HoleKind { NeverAsked, NotTaught, TooEarly, Circle, NoSelfDefence, H
 public sealed record Hole(HoleKind Kind, string? Learnable, Guid? Rank, string Words);
 
 /// <summary>A requirement as the holes see it.</summary>
-public readonly record struct AskedFor(Guid Rank, string Learnable, int Stage, bool IsSelfDefence);
+public readonly record struct AskedFor(Guid Rank, string Learnable, int Stage, bool IsSelfDefence, int Amount = 0);
 
-/// <summary>A rank as the holes see it, the lowest first in its track.</summary>
-public readonly record struct Rung(Guid Id, string Name, IReadOnlyList<AskedFor> Asks);
+/// <summary>A rank as the holes see it, the lowest first in its track. A part step may be slight: it is not weighed against whole ranks.</summary>
+public readonly record struct Rung(Guid Id, string Name, IReadOnlyList<AskedFor> Asks, bool IsPartStep = false);
 
 /// <summary>How often something was taught to a group, and when last.</summary>
 public readonly record struct TaughtTo(int Lessons, DateOnly Last);
 
-/// <summary>Looks for holes in a track.</summary>
+/// <summary>Looks for holes in a track. What is built on itself is none of them: the catalogue refuses it with its place.</summary>
 public static class Holes
 {
     /// <summary>Days after which something that is asked for counts as not taught.</summary>
@@ -41,7 +41,7 @@ public static class Holes
     /// <param name="group">The group's name.</param>
     /// <param name="today">Today.</param>
     public static IEnumerable<Hole> Of(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, IReadOnlySet<string> askedAnywhere, Catalogue catalogue, Func<string, string> name, string group, DateOnly today) =>
-        [.. TooEarly(rungs, catalogue, name), .. Circles(rungs, catalogue, name), .. NotTaught(rungs, taught, name, group, today), .. Shape(rungs), .. Twice(rungs, name), .. NeverAsked(taught, askedAnywhere, catalogue, name, today)];
+        [.. TooEarly(rungs, catalogue, name), .. Shape(rungs), .. Twice(rungs, name), .. NotTaught(rungs, taught, name, group, today), .. NeverAsked(taught, askedAnywhere, catalogue, name, today)];
 
     private static IEnumerable<Hole> TooEarly(IReadOnlyList<Rung> rungs, Catalogue catalogue, Func<string, string> name)
     {
@@ -54,33 +54,6 @@ public static class Holes
                     yield return new Hole(HoleKind.TooEarly, learnable, rungs[at].Id, $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}.");
     }
 
-    private static IEnumerable<Hole> Circles(IReadOnlyList<Rung> rungs, Catalogue catalogue, Func<string, string> name)
-    {
-        var told = new HashSet<string>();
-        foreach (var learnable in rungs.SelectMany(r => r.Asks).Select(a => a.Learnable).Distinct())
-            if (!told.Contains(learnable) && CircleFrom(learnable, catalogue) is { } circle)
-            {
-                told.UnionWith(circle);
-                yield return new Hole(HoleKind.Circle, learnable, null, $"{string.Join(" is built on ", circle.Select(name))}, which is built on {name(circle[0])} again.");
-            }
-    }
-
-    /// <summary>A way from something back to itself along what it is built on; null where there is none.</summary>
-    private static List<string>? CircleFrom(string start, Catalogue catalogue)
-    {
-        var (path, seen) = (new List<string>(), new HashSet<string>());
-        return Walk(start) ? path : null;
-
-        bool Walk(string at)
-        {
-            path.Add(at);
-            foreach (var below in catalogue.Find(at)?.BuildsOn ?? [])
-                if (below == start || (seen.Add(below) && Walk(below))) return true;
-            path.RemoveAt(path.Count - 1);
-            return false;
-        }
-    }
-
     private static IEnumerable<Hole> NotTaught(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, Func<string, string> name, string group, DateOnly today)
     {
         foreach (var rung in rungs)
@@ -90,8 +63,9 @@ public static class Holes
                     yield return new Hole(HoleKind.NotTaught, asked.Learnable, rung.Id, string.Create(CultureInfo.InvariantCulture, $"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days."));
     }
 
-    private static IEnumerable<Hole> Shape(IReadOnlyList<Rung> rungs)
+    private static IEnumerable<Hole> Shape(IReadOnlyList<Rung> all)
     {
+        var rungs = all.Where(r => !r.IsPartStep).ToList();
         for (var i = 0; i < rungs.Count; i++)
         {
             var rung = rungs[i];
@@ -105,13 +79,13 @@ public static class Holes
 
     private static IEnumerable<Hole> Twice(IReadOnlyList<Rung> rungs, Func<string, string> name)
     {
-        var highest = new Dictionary<string, (int Stage, string Rank)>();
+        var highest = new Dictionary<string, (int Stage, int Amount, string Rank)>();
         foreach (var rung in rungs)
             foreach (var asked in rung.Asks)
             {
-                if (highest.TryGetValue(asked.Learnable, out var before) && asked.Stage <= before.Stage)
+                if (highest.TryGetValue(asked.Learnable, out var before) && asked.Stage <= before.Stage && asked.Amount <= before.Amount)
                     yield return new Hole(HoleKind.Twice, asked.Learnable, rung.Id, $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage.");
-                else highest[asked.Learnable] = (asked.Stage, rung.Name);
+                else highest[asked.Learnable] = (asked.Stage, asked.Amount, rung.Name);
             }
     }
 

@@ -139,9 +139,18 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         }
         foreach (var track in tracks)
         {
+            // ranks ask for what the school teaches, and each for one thing that it does not: those are the holes to find
+            var taught = (await Taught(track.Band, cancel)).ToDictionary(t => t.Learnable, t => t.Stage);
+            var missing = new HashSet<int>();
             foreach (var (technique, step, stage) in DemoCombinations.Requirements)
-                if (track.Band != AgeBand.Kids || step < 5) db.Requirements.Add(new Requirement { RankId = RankOf(track, step).Id, Kind = RequirementKind.Technique, Learnable = technique, Stage = stage });
-            foreach (var numbered in await db.NumberedCombinations.Where(c => c.Rank!.TrackId == track.Id).ToListAsync(cancel))
+            {
+                if (track.Band == AgeBand.Kids && step >= 5) continue;
+                if (!taught.TryGetValue(technique, out var reached) && (step % 3 != 2 || !missing.Add(step))) continue;
+                var isDefence = technique.EndsWith("release", StringComparison.Ordinal);
+                db.Requirements.Add(new Requirement { RankId = RankOf(track, step).Id, Position = isDefence ? 15 : step, Kind = isDefence ? RequirementKind.SelfDefence : RequirementKind.Technique, Learnable = technique, Stage = reached > 0 ? Math.Min(stage, reached) : stage });
+            }
+            foreach (var numbered in (await db.NumberedCombinations.Where(c => c.Rank!.TrackId == track.Id).OrderBy(c => c.Number).ToListAsync(cancel))
+                .Where(c => taught.ContainsKey(Learnables.OfNumber(c.Number)) || c.Number is "SD-12"))
                 db.Requirements.Add(new Requirement
                 {
                     Position = 20, RankId = numbered.RankId!.Value, Kind = numbered.Kind == CombinationKind.SelfDefence ? RequirementKind.SelfDefence : RequirementKind.Combination,
@@ -149,6 +158,13 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
                 });
         }
         await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>What the demo's sheets of an age teach, with the highest stage.</summary>
+    private async Task<List<(string Learnable, int Stage)>> Taught(AgeBand band, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        return [.. DemoSheets.For(band).SelectMany(t => facts.Material.Sheets(facts.School.Naming).Read(t).Plan.Lines).SelectMany(l => Learnables.Of(l.Moves).Select(m => (Learnable: m, Stage: Stages.Of(l)))).GroupBy(x => x.Learnable).Select(g => (g.Key, g.Max(x => x.Stage)))];
     }
 
     /// <summary>Ranks held for a while, signatures given, a grading in three weeks, and two care notes.</summary>
@@ -173,7 +189,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
             student.RankSince = today.AddDays(-_chance.Next(40, 260));
             var next = tracks.SelectMany(t => t.Ranks.OrderBy(r => r.Position).SkipWhile(r => r.Id != student.RankId).Skip(1).Take(1)).FirstOrDefault();
             // most have most of it signed, some all, a few nothing
-            var share = Math.Min(1, _chance.NextDouble() * 1.5);
+            var share = Math.Min(1, _chance.NextDouble() * 2);
             foreach (var requirement in next is null ? [] : asked[next.Id])
                 if (_chance.NextDouble() < share)
                     foreach (var signer in signers.OrderBy(_ => _chance.Next()).Take(requirement.Signers))
@@ -279,7 +295,10 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
     private async Task Log(LessonLogs logs, Guid lessonId, ClassGroup group, DemoClock clock, CancellationToken cancel)
     {
         clock.Pass(60);
-        var there = group.Enrolments.Where(_ => _chance.NextDouble() < 0.82).ToDictionary(e => e.StudentId, _ => _chance.NextDouble() < 0.06 ? Presence.Late : Presence.Present);
+        var today = DateOnly.FromDateTime(time.GetUtcNow().UtcDateTime);
+        // one in fourteen has not been seen for over a month
+        var away = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime) > today.AddDays(-35);
+        var there = group.Enrolments.Where((_, i) => !(away && i % 14 == 5) && _chance.NextDouble() < 0.82).ToDictionary(e => e.StudentId, _ => _chance.NextDouble() < 0.06 ? Presence.Late : Presence.Present);
         string[] notes = ["", "", "", "Good energy. Guard still drops on the way back.", "Two new faces, paired them with seniors.", "Floor was slippery near the door, moved the lines.", "Ran short at the end, talked too long before pads.", "Left legs are lazy, start there next time."];
         await logs.Save(lessonId, new Dictionary<Guid, LineOutcome>(), there, notes[_chance.Next(notes.Length)], cancel);
     }

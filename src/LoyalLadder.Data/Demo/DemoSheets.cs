@@ -19,7 +19,7 @@ internal static class DemoSheets
         arm circles 20s
         ## Basics
         ready stance x8 -- hands up!
-        jab, cross 8/side walk
+        #1 8/side walk
         front kick 6/side walk + 6/side steady
         jab, cross, front kick 5/side walk
         ## Pads
@@ -28,6 +28,7 @@ internal static class DemoSheets
         water 1:00
         ## Safety
         wrist release pairs 5/side walk teach refresh -- tap means stop
+        #SD-1 pairs x4 walk -- tap means stop
         ## Game
         sharks and lifeboats 4:00
         bear crawl 3 x 30s rest 20s
@@ -109,6 +110,8 @@ internal static class DemoSheets
         water 1:00
         ## Safety
         wrist release pairs 5/side walk -- tap means stop
+        #SD-3 pairs x4 walk -- tap means stop
+        #SD-6 pairs x4 walk -- tap means stop
         side fall 4/side walk -- on mats, chin tucked
         ## Game
         ferry across the harbour 4:00
@@ -166,7 +169,8 @@ internal static class DemoSheets
         ## Pads
         lead side kick pairs 8/side steady x2 rest 20s [shields]
         water 1:00
-        jab, cross, lead hook pairs 10/side steady [mitts]
+        #3 pairs 10/side steady [mitts]
+        #14 pairs 5/side steady [kick pads]
         light sparring 4 x 1:30 rest 40s
         ## Fitness
         stations 5 x 45s change 15s laps 2: burpee | plank | mountain climber | squat | crunch
@@ -187,7 +191,8 @@ internal static class DemoSheets
         cover, lead hook, cross 8/side walk + 8/side steady
         slip, cross, lead hook 10/side steady
         ## Partner
-        parry, cross pairs 8/side walk [mitts]
+        #9 pairs 8/side walk [mitts]
+        #SD-8 pairs x4 walk -- tap means stop
         shin check, cross pairs 6/side walk [kick pads]
         water 1:00
         ## Sparring

@@ -13,9 +13,6 @@ namespace LoyalLadder.Web.Pages.Ladder;
 /// <summary>A track as a ladder: what each rank asks for, how far a class or a student is with it, and the holes.</summary>
 public sealed class IndexModel(LadderContext db, TimeProvider time, RequirementBook requirements, ProgressBook progress) : RoomPage(db, time)
 {
-    /// <summary>Holes shown at once.</summary>
-    private const int MostHoles = 40;
-
     [BindProperty(SupportsGet = true)]
     public Guid? Track { get; set; }
 
@@ -54,8 +51,8 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, RequirementB
         Asked = (await requirements.Of([.. Tracks.SelectMany(x => x.Ranks).Select(r => r.Id)], Cancel)).ToLookup(r => r.RankId);
         if (student is not null) (Covered, People, Whose) = (await progress.CoveredBy(student.Id, Cancel), 1, student.ShownName);
         else if (group is not null) (Covered, People, Whose) = (await progress.Covered(group.Id, Cancel), await Db.Enrolments.CountAsync(e => e.ClassId == group.Id, Cancel), group.Name);
-        var rungs = Shown.Ranks.ConvertAll(r => new Rung(r.Id, r.Name, [.. Asked[r.Id].Select(a => new AskedFor(r.Id, a.Learnable, a.Learnable.Contains(':', StringComparison.Ordinal) ? 0 : a.Stage, a.Kind == RequirementKind.SelfDefence))]));
-        Holes = [.. Core.Progress.Holes.Of(rungs, Covered.ToDictionary(c => c.Key, c => new TaughtTo(c.Value.Lessons, c.Value.Last)), Asked.SelectMany(a => a).Select(a => a.Learnable).ToHashSet(), Material.Catalogue, l => Material.NameOf(l, Naming), Whose, await Today()).Take(MostHoles)];
+        var rungs = Shown.Ranks.ConvertAll(r => new Rung(r.Id, r.Name, [.. Asked[r.Id].Select(a => new AskedFor(r.Id, a.Learnable, a.Learnable.Contains(':', StringComparison.Ordinal) ? 0 : a.Stage, a.Kind == RequirementKind.SelfDefence, a.Amount))], r.Stripes > 0));
+        Holes = [.. Core.Progress.Holes.Of(rungs, Covered.ToDictionary(c => c.Key, c => new TaughtTo(c.Value.Lessons, c.Value.Last)), Asked.SelectMany(a => a).Select(a => a.Learnable).ToHashSet(), Material.Catalogue, l => Material.NameOf(l, Naming), Whose, await Today())];
         return Page();
     }
 

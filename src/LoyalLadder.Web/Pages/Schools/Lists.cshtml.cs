@@ -24,7 +24,7 @@ public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists 
     {
         Kind = SchoolLists.Kind(List);
         // drills and students are the instructors' to keep, kit is the head's
-        if (HttpMethods.IsPost(Request.Method) && !(Kind?.Key is "students" or "drills" ? CanPlan : IsHead)) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !(Kind?.Key is null or "students" or "drills" ? CanPlan : IsHead)) context.Result = Forbid();
         else if (List is not null && Kind is null) context.Result = NotFound();
     }
 

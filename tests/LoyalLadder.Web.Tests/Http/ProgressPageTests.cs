@@ -1,0 +1,268 @@
+using System.Net;
+using System.Text.Json;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace LoyalLadder.Web.Tests.Http;
+
+/// <summary>Ladder, people, gradings and briefing over HTTP, and the evidence under them.</summary>
+public sealed class ProgressPageTests
+{
+    private static CancellationToken Cancel => TestContext.Current.CancellationToken;
+
+    private static async Task<string> Student(Visitor visitor, string group = "Kites", int which = 0)
+    {
+        var tab = (await visitor.Page("/people")).QuerySelectorAll(".shelves a").First(a => a.TextContent.StartsWith(group, StringComparison.Ordinal)).GetAttribute("href")!;
+        return (await visitor.Page(tab)).QuerySelectorAll("td a[href^='/people/']")[which].GetAttribute("href")!;
+    }
+
+    /// <summary>What the logs say of a person, counted anew line by line without the tables in between.</summary>
+    private static Dictionary<string, (double Exposures, int Stage, int Left, int Right, DateOnly Last)> Recount(IEnumerable<(LessonLog Log, LessonSetting Setting, List<(LessonLine Line, LineOutcome Outcome)> Lines)> logs)
+    {
+        var sum = new Dictionary<string, (double Exposures, int Stage, int Left, int Right, DateOnly Last)>();
+        foreach (var (log, setting, lines) in logs)
+        {
+            var lesson = new Dictionary<string, (double Share, int Stage, int Left, int Right)>();
+            foreach (var (line, outcome) in lines.Where(l => l.Outcome != LineOutcome.NotDone))
+                foreach (var t in Exposures.Of([(line, outcome)], setting))
+                {
+                    var was = lesson.GetValueOrDefault(t.Learnable);
+                    // a lesson counts once, done before part done, whatever number of stages it took
+                    lesson[t.Learnable] = (Math.Max(t.Share, was.Share), Math.Max(t.Stage, was.Stage), was.Left + t.Reps.Left, was.Right + t.Reps.Right);
+                }
+            foreach (var (learnable, l) in lesson)
+            {
+                var was = sum.GetValueOrDefault(learnable);
+                sum[learnable] = (was.Exposures + l.Share, Math.Max(was.Stage, l.Stage), was.Left + l.Left, was.Right + l.Right, log.Lesson!.Date > was.Last ? log.Lesson.Date : was.Last);
+            }
+        }
+        return sum;
+    }
+
+    [Fact]
+    public async Task Evidence_is_what_a_plain_recount_of_the_logs_gives_after_corrections_and_after_a_rebuild()
+    {
+        await using var server = await LadderServer.Start();
+        await using var scope = server.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
+        var school = scope.ServiceProvider.GetRequiredService<SchoolScope>();
+        school.SchoolId = await db.Schools.Select(s => s.Id).SingleAsync(Cancel);
+        var logs = scope.ServiceProvider.GetRequiredService<LessonLogs>();
+        var random = new Random(7);
+
+        // corrections of all kinds: what was done, who was there, somebody who was left out and somebody who was forgotten
+        var all = await db.Logs.AsNoTracking().Include(l => l.Lines).Include(l => l.Attendances).ToListAsync(Cancel);
+        var students = await db.Students.Select(s => s.Id).ToListAsync(Cancel);
+        foreach (var log in all.OrderBy(_ => random.Next()).Take(25))
+        {
+            var outcomes = log.Lines.Where(_ => random.Next(3) == 0).ToDictionary(l => l.SheetLineId, _ => (LineOutcome)random.Next(3));
+            var there = log.Attendances.Where(_ => random.Next(8) > 0).ToDictionary(a => a.StudentId, a => random.Next(10) == 0 ? Presence.Watching : a.Presence);
+            there[students[random.Next(students.Count)]] = Presence.Present;
+            Assert.True(await logs.Save(log.LessonId, outcomes, there, "corrected", Cancel));
+        }
+
+        await Agrees(db, scope.ServiceProvider);
+        var before = await Rows(db);
+        await scope.ServiceProvider.GetRequiredService<EvidenceBook>().Rebuild(Cancel);
+        Assert.Equal(before, await Rows(db));
+        await Agrees(db, scope.ServiceProvider);
+    }
+
+    private static async Task<List<string>> Rows(LadderContext db) =>
+        [.. (await db.Evidence.AsNoTracking().ToListAsync(Cancel)).Select(e => $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} {e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} {string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}").Order(StringComparer.Ordinal)];
+
+    private static async Task Agrees(LadderContext db, IServiceProvider services)
+    {
+        db.ChangeTracker.Clear();
+        var facts = await services.GetRequiredService<OwnSchool>().Facts(Cancel);
+        var logs = await db.Logs.AsNoTracking().Include(l => l.Lesson!.Class).Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery().ToListAsync(Cancel);
+        var read = logs.ConvertAll(log => (log, new LessonSetting { Band = log.Lesson!.Class!.Band, Heads = Math.Max(1, log.Lesson.Heads), Minutes = log.Lesson.Minutes, Floor = facts.Halls.FirstOrDefault(h => h.Id == log.Lesson.HallId)?.Size ?? LessonSetting.UsualFloor },
+            log.Lines.SelectMany(l => facts.Material.Row(l.Text, facts.School.Naming).OfType<LessonLine>().Select(line => (line, l.Outcome))).ToList()));
+        var evidence = (await db.Evidence.AsNoTracking().ToListAsync(Cancel)).ToLookup(e => e.StudentId);
+        var students = await db.Students.Select(s => s.Id).ToListAsync(Cancel);
+        Assert.True(students.Count >= 70);
+        foreach (var student in students)
+        {
+            var plain = Recount(read.Where(l => l.log.Attendances.Exists(a => a.StudentId == student && a.Presence != Presence.Watching)));
+            Assert.Equal(string.Join('\n', plain.Select(p => $"{p.Key} {p.Value}").Order(StringComparer.Ordinal)),
+                string.Join('\n', evidence[student].Select(e => $"{e.Learnable} {(e.Exposures, e.Stage, e.LeftReps, e.RightReps, e.LastOn)}").Order(StringComparer.Ordinal)));
+        }
+    }
+
+    [Fact]
+    public async Task The_ladder_shows_coverage_and_holes_and_its_requirements_keep_their_history()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var page = await ines.Page("/ladder");
+        Assert.True(page.QuerySelectorAll(".rank").Length >= 8);
+        Assert.NotEmpty(page.QuerySelectorAll(".stages i.on"));
+        Assert.NotEmpty(page.QuerySelectorAll(".ask.is-never"));
+        Assert.Contains("never been taught to", page.QuerySelector(".side-pane")!.TextContent, StringComparison.Ordinal);
+
+        var rank = page.QuerySelectorAll(".rank-name a")[^1].GetAttribute("href")!;
+        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(rank, rank, ("kind", "Technique"), ("what", "mawashi geri"), ("stage", "3"), ("amount", "0"), ("signers", "2"))).StatusCode);
+        var asked = await ines.Page(rank);
+        var row = asked.QuerySelectorAll("tr").First(r => r.TextContent.Contains("round kick", StringComparison.Ordinal));
+        Assert.Contains("two sign", row.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Ines: asks for round kick, moving, signed by two", asked.QuerySelector(".columns-2")!.TextContent, StringComparison.Ordinal);
+        var edit = row.QuerySelector("a")!.GetAttribute("href")!;
+        await ines.Post(edit, edit, ("kind", "Technique"), ("what", "round kick"), ("stage", "4"), ("amount", "0"), ("signers", "1"));
+        Assert.Contains("round kick, moving, signed by two became round kick, on a target", (await ines.Page(rank)).QuerySelector(".columns-2")!.TextContent, StringComparison.Ordinal);
+        foreach (var (what, message) in new[] { ("", "Say what is asked for"), ("wibble kick", "is not in the catalogue"), ("#99", "no combination numbered"), ("round kick", "already") })
+        {
+            var refused = await Visitor.Parse(await ines.Post(rank, rank, ("kind", "Technique"), ("what", what), ("stage", "4"), ("amount", "0"), ("signers", "1")));
+            Assert.Contains(message, refused.QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
+            Assert.Equal(what, refused.QuerySelector("#what")!.GetAttribute("value"));
+        }
+        await ines.Post(rank, $"{rank}?handler=Remove&requirement={row.Id![2..]}");
+        Assert.Contains("no longer asks for round kick", (await ines.Page(rank)).QuerySelector(".columns-2")!.TextContent, StringComparison.Ordinal);
+        Assert.Single((await Visitor.Parse(await ines.Post(rank, $"{rank}?handler=Times", ("leastDays", "x"), ("leastLessons", "-3")))).QuerySelectorAll(".field-error"));
+    }
+
+    [Fact]
+    public async Task What_is_due_stands_beside_the_sheet_and_comes_in_with_one_press()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
+        var due = await ines.Page($"{sheet}?handler=Due");
+        var first = due.QuerySelectorAll(".pull li")[0];
+        Assert.Matches(@"\d+ of 18 need it for", first.TextContent);
+        var bring = first.QuerySelector("button")!.GetAttribute("formaction")!;
+        var before = (await ines.Page(sheet)).QuerySelectorAll("[data-line]").Length;
+        var after = await Visitor.Parse(await ines.Send(bring, await ines.Token(sheet), true));
+        Assert.Equal(before + 1, after.QuerySelectorAll("[data-line]").Length);
+        Assert.Empty(after.QuerySelectorAll(".line.is-free"));
+        Assert.DoesNotContain(first.QuerySelector("strong")!.TextContent, (await ines.Page($"{sheet}?handler=Due")).QuerySelectorAll(".pull strong").Select(s => s.TextContent));
+        var briefing = await ines.Page($"{sheet}/briefing");
+        Assert.Equal(3, briefing.QuerySelectorAll(".briefing section p.small strong").Length);
+        Assert.NotEmpty(briefing.QuerySelectorAll(".caution"));
+        using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
+        Assert.Empty((await odile.Page($"{sheet}/briefing")).QuerySelectorAll(".caution"));
+    }
+
+    [Fact]
+    public async Task Two_person_requirements_need_two_different_people_and_assistants_sign_nothing()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var (student, requirement) = await Unsigned(server, signers: 2);
+        async Task<string> Sign(Visitor who)
+        {
+            await who.Post("/", $"/people/{student}?handler=Sign&requirement={requirement}");
+            return (await who.Page($"/people/{student}")).QuerySelector(".said")!.TextContent.Trim();
+        }
+        Assert.Equal("Signed off, in your name.", await Sign(ines));
+        Assert.Equal("You have signed this already; the second signature has to be somebody else's.", await Sign(ines));
+        Assert.Equal("Signed off, in your name.", await Sign(marlow));
+        using var tobin = await Visitor.SignedIn(server, "tobin@netloft.example");
+        Assert.Equal("This is signed off already.", await Sign(tobin));
+        await ines.Post("/", $"/people/{student}?handler=Unsign&requirement={requirement}");
+        Assert.Contains("Marlow; one to sign", (await ines.Page($"/people/{student}")).QuerySelector("table")!.TextContent, StringComparison.Ordinal);
+        using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
+        Assert.Contains("/trouble", (await odile.Post("/", $"/people/{student}?handler=Sign&requirement={requirement}")).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Empty((await odile.Page($"/people/{student}")).QuerySelectorAll("button[formaction]"));
+    }
+
+    /// <summary>A student, and a requirement of their next rank that nobody has signed.</summary>
+    private static async Task<(Guid Student, Guid Requirement)> Unsigned(LadderServer server, int signers)
+    {
+        await using var scope = server.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
+        scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = await db.Schools.Select(s => s.Id).SingleAsync(Cancel);
+        var progress = scope.ServiceProvider.GetRequiredService<ProgressBook>();
+        foreach (var group in await db.Classes.Select(c => c.Id).ToListAsync(Cancel))
+            foreach (var stand in await progress.Stands(group, Cancel))
+                if (stand.Requirements.FirstOrDefault(r => r.Signers == signers && stand.Readiness.Requirements.Single(q => q.Requirement == r.Id).Signers == 0) is { } asked) return (stand.Student.Id, asked.Id);
+        throw new InvalidOperationException("The demo school has nothing left to sign.");
+    }
+
+    [Fact]
+    public async Task A_grading_moves_ranks_keeps_its_history_and_can_be_taken_back_for_a_day()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var grading = (await ines.Page("/gradings")).QuerySelector("a[href^='/gradings/']")!.GetAttribute("href")!;
+        var offered = (await ines.Page(grading)).QuerySelectorAll("input[name=student]").Take(2).Select(i => i.GetAttribute("value")!).ToList();
+        await ines.Post(grading, $"{grading}?handler=Join", ("student", offered[0]), ("student", offered[1]), ("student", Guid.NewGuid().ToString()));
+        var page = await ines.Page(grading);
+        var candidates = page.QuerySelectorAll(".candidate").Select(c => c.Id![2..]).ToList();
+        Assert.Equal(2, candidates.Count);
+        await ines.Post(grading, $"{grading}?handler=Close");
+        Assert.Contains("Give every candidate a result first", (await ines.Page(grading)).QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
+        var met = page.QuerySelector($"#c-{candidates[0]} input[name=met]")?.GetAttribute("value") ?? "";
+        await ines.Post(grading, $"{grading}?handler=Mark&candidate={candidates[0]}", ("met", met), ("result", "Passed"));
+        await ines.Post(grading, $"{grading}?handler=Mark&candidate={candidates[1]}", ("result", "NotYet"));
+        Assert.Equal(met, (await ines.Page(grading)).QuerySelector($"#c-{candidates[0]} input[checked]")!.GetAttribute("value"));
+        Assert.NotEmpty((await ines.Page($"{grading}?paper=true")).QuerySelectorAll(".tick-box"));
+        var passed = page.QuerySelector($"#c-{candidates[0]} h2 a")!;
+        var student = passed.GetAttribute("href")!;
+        var (was, becomes) = (await Rank(ines, student), page.QuerySelector($"#c-{candidates[0]} .rope span")!.TextContent.Split(" to ")[1].Split('·')[0].Trim());
+        await ines.Post(grading, $"{grading}?handler=Close");
+        Assert.Equal(becomes, await Rank(ines, student));
+        Assert.Contains("passed", (await ines.Page(student)).QuerySelector(".columns-2")!.TextContent, StringComparison.Ordinal);
+        var csv = await (await ines.Get($"{grading}?handler=Certificates")).Content.ReadAsStringAsync(Cancel);
+        Assert.Equal(2, csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length);
+        Assert.StartsWith(passed.TextContent, csv.Split("\r\n")[1], StringComparison.Ordinal);
+        await ines.Post(grading, $"{grading}?handler=Reopen");
+        Assert.Equal(was, await Rank(ines, student));
+        await ines.Post(grading, $"{grading}?handler=Close");
+        server.Clock.Pass(TimeSpan.FromHours(25));
+        await ines.Post("/", $"{grading}?handler=Reopen");
+        Assert.Equal(becomes, await Rank(ines, student));
+    }
+
+    private static async Task<string> Rank(Visitor visitor, string student) => (await visitor.Page(student)).QuerySelector(".room-head .belt span")!.TextContent;
+
+    [Fact]
+    public async Task Care_notes_end_by_themselves_and_a_student_is_given_out_whole_and_erased_without_changing_counts()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var student = await Student(ines, "Kites", 2);
+        var day = DateOnly.FromDateTime(server.Clock.GetUtcNow().UtcDateTime);
+        await ines.Post(student, $"{student}?handler=Care", ("words", "left wrist: no falls"), ("until", day.AddDays(3).ToString("yyyy-MM-dd")));
+        Assert.Contains("left wrist", (await ines.Page(student)).QuerySelector(".caution")!.TextContent, StringComparison.Ordinal);
+        var wrong = await Visitor.Parse(await ines.Post(student, $"{student}?handler=Care", ("words", "for ever"), ("until", day.AddYears(1).ToString("yyyy-MM-dd"))));
+        Assert.Contains("ends by itself", wrong.QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("for ever", wrong.QuerySelector("#care")!.GetAttribute("value"));
+        using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
+        Assert.DoesNotContain("left wrist", (await odile.Page(student)).Body!.TextContent, StringComparison.Ordinal);
+        await ines.Post(student, $"{student}?handler=Give", ("words", "Tidiest corner"));
+
+        var data = JsonDocument.Parse(await (await ines.Get($"{student}?handler=Export")).Content.ReadAsStringAsync(Cancel)).RootElement;
+        Assert.Equal("left wrist: no falls", data.GetProperty("careNotes").EnumerateArray().Select(n => n.GetProperty("words").GetString()).Last());
+        Assert.Equal("Tidiest corner", data.GetProperty("given")[0].GetProperty("words").GetString());
+        Assert.True(data.GetProperty("attendance").GetArrayLength() > 0 && data.GetProperty("taught").GetArrayLength() > 0);
+
+        var name = (await ines.Page(student)).QuerySelector("h1")!.TextContent;
+        var log = (await ines.Page("/diary")).QuerySelectorAll("a[href^='/diary/']").First(a => a.Closest("tr, li")!.TextContent.Contains("Kites", StringComparison.Ordinal)).GetAttribute("href")!;
+        async Task<int> There() => await Attendances(server);
+        var before = await There();
+        Assert.Contains("cannot be undone", (await Visitor.Parse(await ines.Post(student, $"{student}?handler=Erase", ("name", "somebody else")))).QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("/people", (await ines.Post(student, $"{student}?handler=Erase", ("name", name))).Headers.Location!.ToString());
+        await ines.Page(student, HttpStatusCode.NotFound);
+        Assert.Equal(before, await There());
+        Assert.DoesNotContain(name, (await ines.Page(log)).Body!.TextContent, StringComparison.Ordinal);
+        server.Clock.Pass(TimeSpan.FromDays(4));
+        var other = await Student(ines, "Kites", 0);
+        Assert.DoesNotContain((await ines.Page(other)).QuerySelectorAll(".caution"), c => c.TextContent.Contains("left wrist", StringComparison.Ordinal));
+    }
+
+    private static async Task<int> Attendances(LadderServer server)
+    {
+        await using var scope = server.Services.CreateAsyncScope();
+        return await scope.ServiceProvider.GetRequiredService<LadderContext>().Attendances.IgnoreQueryFilters().CountAsync(Cancel);
+    }
+}

@@ -14,7 +14,7 @@ public static class LadderDatabase
 {
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
-        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>().AddSingleton<SchoolMaterials>().AddSingleton<GroupMemory>().AddScoped<EvidenceBook>().AddScoped<GroupBook>().AddScoped<DrillBook>().AddScoped<TemplateBook>();
+        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>().AddSingleton<SchoolMaterials>().AddSingleton<ProgressMemory>().AddScoped<EvidenceBook>().AddScoped<GroupBook>().AddScoped<DrillBook>().AddScoped<TemplateBook>();
         // the same few queries come again and again: PostgreSQL plans each once a connection
         var prepared = new NpgsqlConnectionStringBuilder(connection) { MaxAutoPrepare = 100, AutoPrepareMinUsages = 2 }.ConnectionString;
         services.AddDbContext<LadderContext>(options => Configure(options, prepared));

@@ -100,6 +100,14 @@ app.MapOpenApi().AllowAnonymous();
 app.MapCalendar();
 app.MapGet("/health", async (LadderContext db, CancellationToken cancel) => await db.Database.CanConnectAsync(cancel) ? Results.Text("well") : Results.StatusCode(503)).AllowAnonymous();
 
+if (args.Contains("--rebuild-evidence"))
+{
+    await using var scope = app.Services.CreateAsyncScope();
+    var from = TimeProvider.System.GetTimestamp();
+    var rows = await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Rebuild();
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rows} rows of evidence in {TimeProvider.System.GetElapsedTime(from).TotalSeconds:0.0} s"));
+    return;
+}
 if (args.Contains("--migrate"))
 {
     await using var scope = app.Services.CreateAsyncScope();

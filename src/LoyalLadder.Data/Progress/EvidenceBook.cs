@@ -12,7 +12,7 @@ namespace LoyalLadder.Data.Progress;
 /// Keeps the rolled-up evidence equal to what logs and attendance say. One statement sums it up, for a whole school or for the
 /// people and things that a log touches, so that both ways can only agree.
 /// </summary>
-public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory groups)
+public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory memory)
 {
     private const string Sum = """
         INSERT INTO evidence (school_id, student_id, learnable, exposures, first_on, last_on, stage, by_stage, left_reps, right_reps, recent_days, recent_shares)
@@ -53,7 +53,7 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory gr
         await db.Evidence.Where(e => students.Contains(e.StudentId) && learnables.Contains(e.Learnable)).ExecuteDeleteAsync(cancel);
         await db.Database.ExecuteSqlRawAsync(Sum + " AND a.student_id = ANY(@students) AND t.learnable = ANY(@learnables)" + Grouped,
             [new NpgsqlParameter("school", db.SchoolId), new NpgsqlParameter("students", students), new NpgsqlParameter("learnables", learnables)], cancel);
-        groups.Forget(db.SchoolId);
+        memory.Forget(db.SchoolId);
     }
 
     /// <summary>Throws all evidence of the school away and makes it anew from logs and attendance.</summary>
@@ -70,7 +70,7 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, GroupMemory gr
         await db.Database.ExecuteSqlRawAsync("ANALYZE taught_items; ANALYZE attendances", cancel);
         var rows = await db.Database.ExecuteSqlRawAsync(Sum + Grouped, [new NpgsqlParameter("school", db.SchoolId)], cancel);
         await transaction.CommitAsync(cancel);
-        groups.Forget(db.SchoolId);
+        memory.Forget(db.SchoolId);
         return rows;
     });
 

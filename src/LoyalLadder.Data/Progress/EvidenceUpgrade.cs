@@ -14,4 +14,18 @@ public sealed class EvidenceUpgrade(LadderContext db, SchoolScope scope, Evidenc
         }
         scope.SchoolId = Guid.Empty;
     }
+
+    /// <summary>Makes the evidence of all schools anew.</summary>
+    /// <returns>How many rows there are now.</returns>
+    public async Task<int> Rebuild(CancellationToken cancel = default)
+    {
+        var rows = 0;
+        foreach (var school in await db.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel))
+        {
+            scope.SchoolId = school;
+            rows += await evidence.Rebuild(cancel);
+        }
+        scope.SchoolId = Guid.Empty;
+        return rows;
+    }
 }

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
@@ -9,38 +8,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Progress;
 
-/// <summary>
-/// Remembers for some seconds what groups know: whoever composes a sheet asks with every key. Saving a log in this process
-/// forgets it at once.
-/// </summary>
-public sealed class GroupMemory(TimeProvider time)
-{
-    private static readonly TimeSpan Kept = TimeSpan.FromSeconds(20);
-
-    private readonly ConcurrentDictionary<(Guid School, Guid Class, DateOnly Day), (GroupKnowledge? Group, long Since)> _held = new();
-
-    public bool TryGet(Guid school, Guid group, DateOnly day, out GroupKnowledge? knowledge)
-    {
-        var found = _held.TryGetValue((school, group, day), out var held) && time.GetElapsedTime(held.Since) < Kept;
-        knowledge = found ? held.Group : null;
-        return found;
-    }
-
-    public GroupKnowledge? Keep(Guid school, Guid group, DateOnly day, GroupKnowledge? knowledge)
-    {
-        foreach (var (key, held) in _held) if (time.GetElapsedTime(held.Since) >= Kept) _held.TryRemove(key, out _);
-        _held[(school, group, day)] = (knowledge, time.GetTimestamp());
-        return knowledge;
-    }
-
-    public void Forget(Guid school)
-    {
-        foreach (var key in _held.Keys) if (key.School == school) _held.TryRemove(key, out _);
-    }
-}
-
 /// <summary>What the people of a class have been taught, as its sheets need it.</summary>
-public sealed class GroupBook(LadderContext db, EvidenceBook evidence, GroupMemory memory, TimeProvider time)
+public sealed class GroupBook(LadderContext db, EvidenceBook evidence, ProgressMemory memory, TimeProvider time)
 {
     /// <summary>A log of fewer lessons says too little: until then the planner's word alone counts.</summary>
     public const int LessonsNeeded = 6;
@@ -52,8 +21,7 @@ public sealed class GroupBook(LadderContext db, EvidenceBook evidence, GroupMemo
     public async Task<GroupKnowledge?> Of(Lesson lesson, SchoolFacts facts, CancellationToken cancel)
     {
         if (lesson.Date < SchoolTime.Today(facts.School, time).AddDays(-DaysBack)) return null;
-        if (memory.TryGet(db.SchoolId, lesson.ClassId, lesson.Date, out var held)) return held;
-        return memory.Keep(db.SchoolId, lesson.ClassId, lesson.Date, await Read(lesson, facts, cancel));
+        return await memory.Of((db.SchoolId, lesson.ClassId, lesson.Date), db.SchoolId, () => Read(lesson, facts, cancel));
     }
 
     private async Task<GroupKnowledge?> Read(Lesson lesson, SchoolFacts facts, CancellationToken cancel)

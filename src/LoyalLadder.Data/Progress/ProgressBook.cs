@@ -25,7 +25,7 @@ public sealed record StudentStand(Student Student, Rank? Next, Readiness Readine
 }
 
 /// <summary>What evidence says of groups and people: coverage, what is due, who is ready.</summary>
-public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook evidence, RequirementBook requirements, TimeProvider time)
+public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook evidence, RequirementBook requirements, ProgressMemory memory, TimeProvider time)
 {
     private sealed class CoverageRow
     {
@@ -35,8 +35,10 @@ public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook e
         public DateOnly Last { get; set; }
     }
 
-    /// <summary>What a class has been taught, by learnable.</summary>
-    public async Task<Dictionary<string, Coverage>> Covered(Guid classId, CancellationToken cancel)
+    /// <summary>What a class has been taught, by learnable. Not to be changed by who reads it.</summary>
+    public Task<Dictionary<string, Coverage>> Covered(Guid classId, CancellationToken cancel) => memory.Of(("covered", classId), db.SchoolId, () => ReadCovered(classId, cancel));
+
+    private async Task<Dictionary<string, Coverage>> ReadCovered(Guid classId, CancellationToken cancel)
     {
         var since = SchoolTime.Today((await own.Facts(cancel)).School, time).AddDays(-Due.Window);
         var rows = await db.Database.SqlQuery<CoverageRow>($"""
@@ -68,7 +70,7 @@ public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook e
         // what is asked for, what that is built on, and what that in turn needs as a footing
         var wanted = asked.SelectMany(g => g).Select(r => r.Learnable).ToHashSet();
         for (var deeper = 0; deeper < 2; deeper++) wanted.UnionWith(wanted.SelectMany(w => facts.Material.Catalogue.Find(w)?.BuildsOn ?? []).ToList());
-        var known = (await evidence.OfClass(classId, wanted, cancel)).ToLookup(e => e.StudentId);
+        var known = await memory.Of(("known", classId, string.Join(' ', wanted.Order(StringComparer.Ordinal))), db.SchoolId, async () => (await evidence.OfClass(classId, wanted, cancel)).ToLookup(e => e.StudentId));
         var learners = students.ConvertAll(s => new Learner(
             next[s.StudentId] is { } rank ? asked[rank.Id].Where(r => !r.Learnable.Contains(':', StringComparison.Ordinal)).GroupBy(r => r.Learnable).ToDictionary(g => g.Key, g => g.Max(r => r.Stage)) : [],
             known[s.StudentId].ToDictionary(e => e.Learnable)));
@@ -93,20 +95,24 @@ public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook e
         var next = students.ToDictionary(s => s.Id, s => Next(tracks, s.RankId, s.Enrolments.Select(e => (Core.Techniques.AgeBand?)e.Class!.Band).FirstOrDefault()));
         var asked = (await requirements.Of([.. next.Values.OfType<Rank>().Select(r => r.Id).Distinct()], cancel)).ToLookup(r => r.RankId);
         var learnables = asked.SelectMany(g => g).Select(r => r.Learnable).Distinct().ToList();
-        var stages = (await db.Evidence.AsNoTracking().Where(e => ids.Contains(e.StudentId) && learnables.Contains(e.Learnable)).Select(e => new { e.StudentId, e.Learnable, e.Stage }).ToListAsync(cancel)).ToDictionary(e => (e.StudentId, e.Learnable), e => e.Stage);
+        var key = string.Join(' ', ids);
+        var stages = await memory.Of(("stages", key, string.Join(' ', learnables.Order(StringComparer.Ordinal))), db.SchoolId, async () => (await db.Evidence.AsNoTracking().Where(e => ids.Contains(e.StudentId) && learnables.Contains(e.Learnable))
+            .Select(e => new { e.StudentId, e.Learnable, e.Stage }).ToListAsync(cancel)).ToDictionary(e => (e.StudentId, e.Learnable), e => e.Stage));
         var signed = (await db.SignOffs.AsNoTracking().Where(s => ids.Contains(s.StudentId)).Select(s => new { s.StudentId, s.RequirementId }).ToListAsync(cancel)).ToLookup(s => (s.StudentId, s.RequirementId));
         var cared = (await db.CareNotes.AsNoTracking().Where(n => ids.Contains(n.StudentId) && n.Until >= today).Select(n => n.StudentId).ToListAsync(cancel)).ToHashSet();
-        var days = (await Days(ids, cancel)).ToLookup(d => d.StudentId, d => d.Day);
-        var recent = students.ToDictionary(s => s.Id, s => days[s.Id].Count(d => d > today.AddDays(-7 * Attending.Weeks)));
+        var days = await memory.Of(("days", key), db.SchoolId, async () => (await Days(ids, cancel)).GroupBy(d => d.StudentId).ToDictionary(g => g.Key, g => g.Select(d => d.Day).OrderDescending().ToArray()));
+        DateOnly[] Of(Guid student) => days.GetValueOrDefault(student, []);
+        var recent = students.ToDictionary(s => s.Id, s => Of(s.Id).TakeWhile(d => d > today.AddDays(-7 * Attending.Weeks)).Count());
         var mean = students.Count == 0 ? 0 : recent.Values.Average() / Attending.Weeks;
         return students.ConvertAll(s =>
         {
             var rank = next[s.Id];
-            var since = s.RankSince ?? days[s.Id].DefaultIfEmpty(today).Min();
+            var there = Of(s.Id);
+            var since = s.RankSince ?? (there.Length > 0 ? there[^1] : today);
             var mine = rank is null ? [] : asked[rank.Id].ToList();
             var stand = mine.ConvertAll(r => new RequirementStand(r.Id, r.Learnable.Contains(':', StringComparison.Ordinal) ? 0 : r.Stage, stages.GetValueOrDefault((s.Id, r.Learnable)), r.Signers, signed[(s.Id, r.Id)].Count()));
-            var readiness = Readinesses.Of(since, days[s.Id].Count(d => d >= since), rank?.LeastDays ?? 0, rank?.LeastLessons ?? 0, stand, new Attending(recent[s.Id], mean), today);
-            List<DateOnly> last = [.. days[s.Id].OrderDescending().Take(40)];
+            var readiness = Readinesses.Of(since, there.TakeWhile(d => d >= since).Count(), rank?.LeastDays ?? 0, rank?.LeastLessons ?? 0, stand, new Attending(recent[s.Id], mean), today);
+            DateOnly[] last = there[..Math.Min(40, there.Length)];
             return new StudentStand(s, rank, readiness, mine, last, Readinesses.IsDrifting(last, today), cared.Contains(s.Id));
         });
     }

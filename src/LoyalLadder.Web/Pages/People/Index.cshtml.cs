@@ -16,7 +16,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, ProgressBook
 
     public List<(ClassGroup Class, int Students)> Groups { get; private set; } = [];
     public ClassGroup? Chosen { get; private set; }
-    public List<StudentStand> Stands { get; private set; } = [];
+    public List<(StudentStand Stand, List<string> Missing)> Stands { get; private set; } = [];
     public DateOnly Day { get; private set; }
     private SchoolMaterial Material { get; set; } = null!;
     private Core.Techniques.NamingSchool Naming { get; set; }
@@ -28,12 +28,12 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, ProgressBook
         Chosen = Groups.Find(g => g.Class.Id == Group).Class ?? Groups.FirstOrDefault().Class;
         if (Chosen is null) return Page();
         (Material, Naming, Day) = (await Taught(), (await Words()).Naming, await Today());
-        Stands = [.. (await progress.Stands(Chosen.Id, Cancel)).OrderByDescending(s => s.Readiness.IsReady && s.Next is not null).ThenBy(s => Missing(s).Count).ThenBy(s => s.Student.ShownName, StringComparer.Ordinal)];
+        Stands = [.. (await progress.Stands(Chosen.Id, Cancel)).Select(s => (Stand: s, Missing: Missing(s))).OrderByDescending(s => s.Stand.Readiness.IsReady && s.Stand.Next is not null).ThenBy(s => s.Missing.Count).ThenBy(s => s.Stand.Student.ShownName, StringComparer.Ordinal)];
         return Page();
     }
 
     /// <summary>What is missing before the next rank, in few words.</summary>
-    public List<string> Missing(StudentStand stand)
+    private List<string> Missing(StudentStand stand)
     {
         var r = stand.Readiness;
         var missing = r.Requirements.Zip(stand.Requirements).Where(x => !x.First.IsMet).Select(x => (Learnables(x.Second), x.First)).Select(x => x.First.IsTaught ? $"{x.Item1} (sign-off)" : x.Item1).ToList();
@@ -44,12 +44,13 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, ProgressBook
         string Learnables(Data.Syllabus.Requirement asked) => Core.Lessons.Learnables.IsNumber(asked.Learnable) ? asked.Learnable : Material.NameOf(asked, Naming);
     }
 
-    /// <summary>Lessons attended in each of the last twelve weeks, the oldest first.</summary>
-    public int[] Weeks(StudentStand stand)
+    /// <summary>Lessons attended in each of the last twelve weeks, the oldest first, as bars; a line where there were none.</summary>
+    public (int Lessons, string Bars, string Gaps) Weeks(StudentStand stand)
     {
         var weeks = new int[Attending.Weeks];
         foreach (var day in stand.LastDays)
             if ((Day.DayNumber - day.DayNumber) / 7 is var ago && ago < weeks.Length && ago >= 0) weeks[^(ago + 1)]++;
-        return weeks;
+        string Draw(bool had) => string.Concat(weeks.Select((n, i) => n > 0 != had ? "" : had ? FormattableString.Invariant($"M{i * 8} 18v-{Math.Min(n, 3) * 6}h6v{Math.Min(n, 3) * 6}z") : FormattableString.Invariant($"M{i * 8} 18v-2h6v2z")));
+        return (weeks.Sum(), Draw(true), Draw(false));
     }
 }

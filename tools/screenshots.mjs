@@ -48,8 +48,7 @@ const views = {
     await go(await href('a[href^="/sheets/"]', 'Kites'));
     await run('document.querySelectorAll("[data-line]")[9].click()');
     await type('#quick-line', 'lead side kick 6/side walk');
-    await wait('document.querySelector("#matches .reads")');
-    
+    await wait('document.querySelector("#matches .reads") && document.querySelector("#due .pull li")');
     await shot('sheet');
   },
   async fit() { await go('/'); await go(await href('a[href^="/sheets/"]', 'Kites')); await click('[data-key-fit]'); await wait('document.querySelector(".fit-pane")'); await shot('fit'); },
@@ -57,6 +56,10 @@ const views = {
   async numbered() { await go('/material?show=combinations'); await shot('combinations'); },
   async material() { await go('/material?q=mawashi'); await shot('material'); },
   async technique() { await go('/material/round-kick'); await shot('technique'); },
+  async ladder() { await go('/ladder'); await shot('ladder'); },
+  async people() { await go('/people'); await go(await run('return [...document.querySelectorAll(".shelves a")].find(a => a.textContent.includes("Kites")).getAttribute("href")')); await shot('people'); },
+  async briefing() { await go('/'); await go(`${await href('a[href^="/sheets/"]', 'Kites')}/briefing`); await shot('briefing'); },
+  async drills() { await go('/material/drills'); await shot('drills'); },
   async diary() { await go('/diary'); await shot('diary'); },
   async log() { await go('/'); await go(await href('a[href^="/diary/"]', 'Petrels')); await shot('log'); },
   async ranks() { await go('/school/ranks'); await shot('ranks'); },

@@ -44,6 +44,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<Candidate> Candidates => Set<Candidate>();
     public DbSet<GradingMark> GradingMarks => Set<GradingMark>();
     public DbSet<CareNote> CareNotes => Set<CareNote>();
+    public DbSet<Invitation> Invitations => Set<Invitation>();
     public DbSet<TaughtItem> TaughtItems => Set<TaughtItem>();
     public DbSet<Evidence> Evidence => Set<Evidence>();
     public DbSet<Drill> Drills => Set<Drill>();
@@ -181,6 +182,12 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         {
             e.HasIndex(m => new { m.CandidateId, m.RequirementId }).IsUnique();
             e.HasOne(m => m.Requirement).WithMany().HasForeignKey(m => m.RequirementId);
+        });
+        Own<Invitation>(builder, e =>
+        {
+            e.Property(i => i.Hash).HasMaxLength(64);
+            e.Property(i => i.Role).HasConversion<string>().HasMaxLength(20);
+            e.HasIndex(i => i.Hash).IsUnique();
         });
         Own<CareNote>(builder, e =>
         {

@@ -35,7 +35,7 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<Invitations>().AddScoped<PaceBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)

@@ -176,7 +176,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         {
             if (rank.Position == 0) continue;
             (rank.LeastDays, rank.LeastLessons) = rank.Track!.Band == AgeBand.Kids ? (60, 8) : (90 + (10 * rank.Position), 8 + rank.Position);
-            db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 40, Kind = RequirementKind.Fitness, Learnable = "push-up", Stage = 2, Amount = 5 + (5 * rank.Position) });
+            db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 40, Kind = RequirementKind.Fitness, Learnable = rank.Track.Band == AgeBand.Kids ? "jumping-jack" : "push-up", Stage = 2, Amount = 5 + (5 * rank.Position) });
             if (rank.Stripes == 0 && rank.Position <= 4) db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 41, Kind = RequirementKind.Challenge, Learnable = $"challenge:harbour-{rank.Position}", Words = $"Ten minutes of practice at home on {2 + rank.Position} days", Stage = 1 });
             if (rank.Position >= 3 && rank.Stripes == 0) db.Requirements.Add(new Requirement { RankId = rank.Id, Position = 42, Kind = RequirementKind.Form, Learnable = $"form:tide-{rank.Position}", Words = $"Form of the tide, part {rank.Position - 2}", Stage = 2, Signers = 2 });
         }

@@ -4,7 +4,9 @@ using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lists;
@@ -34,7 +36,7 @@ public sealed record ListOutcome(IReadOnlyList<ListedRow> Rows, string? Refusal)
 public sealed record ListKind(string Key, string Name, IReadOnlyList<string> Columns, bool CanBeTaken);
 
 /// <summary>The school's lists as CSV, out and, for most, in again.</summary>
-public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drillBook)
+public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drillBook, RequirementBook requirementBook)
 {
     public static IReadOnlyList<ListKind> Kinds { get; } =
     [
@@ -43,6 +45,7 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
         new("drills", "Drills", ["name", "part", "from age", "lines", "notes"], true),
         new("combinations", "Numbered combinations", ["number", "name", "kind", "from age", "notation", "rank", "control", "cautions"], false),
         new("classes", "Classes", ["name", "age", "day", "start", "minutes", "hall", "teacher", "students"], false),
+        new("ladder", "What the ranks ask for", ["track", "rank", "kind", "what", "stage", "amount", "unit", "signers"], true),
         new("ranks", "Tracks and ranks", ["track", "rank", "colour", "stripes"], false),
     ];
 
@@ -74,6 +77,7 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
             .Select(c => (IReadOnlyList<string>)[c.Number, c.Name, c.Kind.ToString(), AgeBands.Word(c.LeastBand), c.Notation, RankWords(c.Rank), c.ControlRule, c.Cautions]),
         "classes" => (await db.Classes.AsNoTracking().Include(c => c.Hall).Include(c => c.Teacher).OrderBy(c => c.Name).Select(c => new { Class = c, Students = c.Enrolments.Count, Hall = c.Hall!.Name, Teacher = c.Teacher!.DisplayName }).ToListAsync(cancel))
             .Select(c => (IReadOnlyList<string>)[c.Class.Name, AgeBands.Word(c.Class.Band), c.Class.Weekday.ToString(), c.Class.Start.ToString("HH:mm", CultureInfo.InvariantCulture), N(c.Class.Minutes), c.Hall ?? "", c.Teacher ?? "", N(c.Students)]),
+        "ladder" => await Ladder(cancel),
         _ => (await db.Ranks.AsNoTracking().Include(r => r.Track).OrderBy(r => r.Track!.Position).ThenBy(r => r.Position).ToListAsync(cancel))
             .Select(r => (IReadOnlyList<string>)[r.Track!.Name, r.Name, r.Colour, N(r.Stripes)]),
     };
@@ -88,6 +92,7 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
         {
             "students" => await TakeStudents(rows, take, cancel),
             "kit" => await TakeKit(rows, take, cancel),
+            "ladder" => await TakeLadder(rows, take, cancel),
             _ => await TakeDrills(rows, take, cancel),
         }, null);
     }
@@ -186,6 +191,46 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
             void Wrong(string why) => listed.Add(new ListedRow(line, RowFate.Wrong, $"{(cells[0].Length > 0 ? cells[0] : "no name")}: {why}"));
         }
         return listed;
+    }
+
+    private async Task<List<IReadOnlyList<string>>> Ladder(CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var rows = await db.Requirements.AsNoTracking().Include(r => r.Rank!.Track).OrderBy(r => r.Rank!.Track!.Position).ThenBy(r => r.Rank!.Position).ThenBy(r => r.Position).ThenBy(r => r.Id).ToListAsync(cancel);
+        return rows.ConvertAll(r => (IReadOnlyList<string>)[r.Rank!.Track!.Name, r.Rank.Name, r.Kind.ToString(), r.Words.Length > 0 ? r.Words : facts.Material.OnSheets(r.Learnable, facts.School.Naming), N(r.Stage),
+            r.Amount == 0 ? "" : N(r.Amount), r.Amount == 0 ? "" : r.IsSeconds ? "seconds" : "reps", N(r.Signers)]);
+    }
+
+    private async Task<List<ListedRow>> TakeLadder(List<(int Line, string[] Cells)> rows, bool take, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var ranks = await db.Ranks.AsNoTracking().Include(r => r.Track).ToListAsync(cancel);
+        var known = await db.Requirements.AsNoTracking().ToListAsync(cancel);
+        var (seen, listed) = (new HashSet<(Guid, string)>(), new List<ListedRow>());
+        foreach (var (line, cells) in rows)
+        {
+            var where = $"{cells[0]}: {cells[1]}, {cells[3]}";
+            var rank = ranks.Find(r => r.Track!.Name.Equals(cells[0], StringComparison.OrdinalIgnoreCase) && r.Name.Equals(cells[1], StringComparison.OrdinalIgnoreCase));
+            if (rank is null) { Wrong("there is no such rank."); continue; }
+            if (!Enum.TryParse<RequirementKind>(cells[2].Replace("-", "", StringComparison.Ordinal), true, out var kind) || !Enum.IsDefined(kind)) { Wrong($"the kind is one of {string.Join(", ", Enum.GetNames<RequirementKind>())}."); continue; }
+            if (Number(cells[4], 1, 6) is not { } stage) { Wrong("a stage is 1 to 6."); continue; }
+            if (Number(cells[5].Length == 0 ? "0" : cells[5], 0, RequirementBook.MostAmount) is not { } amount) { Wrong($"an amount is 0 to {RequirementBook.MostAmount}."); continue; }
+            if (Number(cells[7].Length == 0 ? "1" : cells[7], 1, 2) is not { } signers) { Wrong("one or two sign it off."); continue; }
+            var draft = new RequirementDraft(rank.Id, kind, cells[3], stage, amount, cells[6].StartsWith('s'), signers);
+            // what the rank asks for already is changed, not asked for twice
+            var row = known.Find(k => k.RankId == rank.Id && Is(k, cells[3]));
+            var (made, errors) = await requirementBook.Check(row?.Id, draft, cancel);
+            if (made is null) { Wrong(errors[0].Message); continue; }
+            if (!seen.Add((rank.Id, made.Learnable))) { Wrong("it stands twice in the list."); continue; }
+            var same = row is not null && (row.Kind, row.Stage, row.Amount, row.IsSeconds, row.Signers, row.Words) == (made.Kind, made.Stage, made.Amount, made.IsSeconds, made.Signers, made.Words);
+            if (take && !same) await requirementBook.Save(row?.Id, draft, cancel);
+            listed.Add(new ListedRow(line, row is null ? RowFate.New : same ? RowFate.Same : RowFate.Changed, where));
+
+            void Wrong(string why) => listed.Add(new ListedRow(line, RowFate.Wrong, $"{where}: {why}"));
+        }
+        return listed;
+
+        bool Is(Requirement row, string what) => row.Words.Length > 0 ? NameKey.Of(row.Words) == NameKey.Of(what) : facts.Material.LearnableOf(what, facts.School.Naming).Learnable == row.Learnable;
     }
 
     private static string Entries(Core.Lessons.Sheets.SheetReader reader, string text) => reader.ReadEntries(text).Count is var n && n == 1 ? "1 line" : $"{n} lines";

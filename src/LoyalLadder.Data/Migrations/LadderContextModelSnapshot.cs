@@ -1874,6 +1874,59 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("halls", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Schools.Invitation", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<DateTimeOffset>("ExpiresAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("expires_at");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("hash");
+
+                    b.Property<string>("Role")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("role");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<DateTimeOffset?>("UsedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("used_at");
+
+                    b.HasKey("Id")
+                        .HasName("pk_invitations");
+
+                    b.HasIndex("Hash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_invitations_hash");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_invitations_school_id");
+
+                    b.ToTable("invitations", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Schools.KitItem", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2811,6 +2864,16 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_halls_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Schools.Invitation", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_invitations_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Schools.KitItem", b =>

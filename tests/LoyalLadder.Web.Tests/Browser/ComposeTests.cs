@@ -61,6 +61,9 @@ public sealed class ComposeTests
         ines.Paste("#Text", "## Basics\njab, cross 10/side\nfront kick 10/side");
         ines.Click("button.main");
         ines.Until(() => ines.Has(".grip"));
+        // what is due comes by itself, beside the lines
+        ines.Until(() => ines.Has("#due .pull li"));
+        var due = ines.Text("#due .pull strong");
         ines.Drag(".grip", 90);
         ines.Until(() => ines.Texts(".line .dose")[0] != "10/side");
         Assert.Matches("^[1-9][0-9]/side$", ines.Texts(".line .dose")[0]);
@@ -70,6 +73,8 @@ public sealed class ComposeTests
         ines.Press("z");
         ines.Until(() => ines.Has(".skyline.zoom-2"));
         ines.IsAccessible("Sheet, zoomed");
+        ines.Click("#due .pull button");
+        ines.Until(() => ines.Texts("[data-line]").Count == 4 && ines.Has("#due .pull li") && ines.Text("#due .pull strong") != due);
         ines.HasNoScriptErrors();
     }
 }

@@ -179,6 +179,31 @@ public sealed class JourneyTests
     }
 
     [Fact]
+    public async Task Ladder_people_grading_and_briefing_are_open_to_all()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        foreach (var room in new[] { "/ladder", "/people", "/gradings", "/material/drills", "/sheets/library", "/school/lists", "/school/limits" })
+        {
+            ines.Go(room);
+            ines.IsAccessible(room);
+        }
+        ines.Go("/people");
+        ines.Click("td a[href^='/people/']");
+        ines.Until(() => ines.Text("h1") != "People" && ines.Has("#care"));
+        ines.IsAccessible("a student");
+        ines.Go("/gradings");
+        ines.Click("td a[href^='/gradings/']");
+        ines.IsAccessible("a grading");
+        ines.Go("/");
+        var sheet = ines.Run("return document.querySelector(\"a[href^='/sheets/']\").getAttribute('href')");
+        ines.Go($"{sheet}/briefing");
+        ines.IsAccessible("a briefing");
+        Assert.InRange(ines.PrintedPages(), 1, 1);
+        ines.HasNoScriptErrors();
+    }
+
+    [Fact]
     public async Task The_database_goes_away_in_the_middle_of_a_run_and_nothing_is_lost()
     {
         var direct = new Npgsql.NpgsqlConnectionStringBuilder(await TestDatabase.Fresh(withDemo: true));

@@ -10,7 +10,7 @@ namespace LoyalLadder.Web.Tests.Http;
 /// <summary>Who gets in where, and what keeps everybody else out.</summary>
 public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    private static readonly string[] OpenToAll = ["SignIn/Index", "SignIn/FirstRun", "Trouble"];
+    private static readonly string[] OpenToAll = ["SignIn/Index", "SignIn/FirstRun", "SignIn/Join", "Trouble"];
 
     /// <summary>A new page or endpoint without a sign-in fails here.</summary>
     [Fact]
@@ -54,6 +54,29 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         var refused = answer.StatusCode == HttpStatusCode.Redirect && answer.Headers.Location!.ToString().Contains("/trouble", StringComparison.Ordinal);
         Assert.Equal((path, !allowed), (path, refused));
         Assert.True((int)answer.StatusCode < 500);
+    }
+
+    [Fact]
+    public async Task An_invitation_lets_one_person_in_once_for_a_week_in_its_role()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        async Task<string> Invite(string role) => new Uri((await Visitor.Parse(await ines.Post("/school/users", "/school/users?handler=Invite", ("role", role)))).QuerySelector(".token-shown")!.TextContent).AbsolutePath;
+        var link = await Invite("Assistant");
+        using var one = new Visitor(server.Address);
+        Assert.Contains("The Old Net Loft", (await one.Page(link)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
+        var taken = await Visitor.Parse(await one.Post(link, link, ("DisplayName", "Runa"), ("Email", DemoSchool.Head), ("Password", "ten characters")));
+        Assert.Contains("already", taken.QuerySelector(".field-error[data-valmsg-for=Email]")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await one.Post(link, link, ("DisplayName", ""), ("Email", "x"), ("Password", "short"))).StatusCode);
+        Assert.Equal("/", (await one.Post(link, link, ("DisplayName", "Runa"), ("Email", "runa@netloft.example"), ("Password", "ten characters"))).Headers.Location!.ToString());
+        Assert.Contains("/trouble", (await one.Post("/", "/sheets/new")).Headers.Location!.ToString(), StringComparison.Ordinal);
+        using var two = new Visitor(server.Address);
+        Assert.Contains("no longer holds", (await two.Page(link)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await two.Post("/sign-in", link, ("DisplayName", "Bo"), ("Email", "bo@netloft.example"), ("Password", "ten characters"))).StatusCode);
+        var late = await Invite("Head");
+        server.Clock.Pass(TimeSpan.FromDays(8));
+        Assert.Contains("no longer holds", (await two.Page(late)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("no longer holds", (await two.Page("/join/nonsense")).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
     }
 
     [Theory]

@@ -98,6 +98,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     [InlineData("students")]
     [InlineData("kit")]
     [InlineData("drills")]
+    [InlineData("ladder")]
     public async Task A_list_comes_in_as_it_went_out_and_shows_what_it_changes_first(string list)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
@@ -109,12 +110,13 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         {
             "students" => csv + ",=Wren+1,Q,Kids: White,Little Gulls\r\n",
             "kit" => csv + "=cmd|' /C calc'!A0,3,20\r\n",
+            "ladder" => csv + "Kids,White,Challenge,=Wash the dishes,1,,,2\r\n",
             _ => csv + "Ordinary drill,Pads,adults,\"jab x5\ncross x5\",\r\n",
         };
         var look = await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", more)));
         Assert.Contains("1 to add, 0 to change", look.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(csv, await Out());
-        var wrong = more + (list == "students" ? ",Bea,B,No such rank,\r\n" : list == "kit" ? "gloves,many,20\r\n" : "Other,Nowhere,adults,jab x5,\r\n");
+        var wrong = more + (list == "students" ? ",Bea,B,No such rank,\r\n" : list == "kit" ? "gloves,many,20\r\n" : list == "ladder" ? "Kids,White,Technique,wibble kick,3,,,1\r\n" : "Other,Nowhere,adults,jab x5,\r\n");
         var refused = await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}&handler=Take", ("text", wrong)));
         Assert.Contains("1 row wrong", refused.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(csv, await Out());

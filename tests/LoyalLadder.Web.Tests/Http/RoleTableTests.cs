@@ -66,12 +66,14 @@ public sealed partial class RoleTableTests
         1 GET /sheets/{id:guid}?handler=Pasted
         1 GET /sheets/{id:guid}?handler=Skyline
         1 GET /sheets/{id:guid}?handler=Text
+        0 GET /join/{secret}
         0 GET /sign-in
         0 GET /trouble
         1 POST /bench?handler=Mine
         2 POST /bench?handler=Send
         1 POST /diary/{id:guid}
         0 POST /first-run
+        0 POST /join/{secret}
         3 POST /gradings
         3 POST /gradings/{id:guid}?handler=Close
         2 POST /gradings/{id:guid}?handler=Join
@@ -116,6 +118,8 @@ public sealed partial class RoleTableTests
         3 POST /school/tokens
         3 POST /school/tokens?handler=Revoke
         3 POST /school/users
+        3 POST /school/users?handler=Invite
+        3 POST /school/users?handler=Withdraw
         2 POST /sheets/library/{id:guid}
         2 POST /sheets/library/{id:guid}?handler=Remove
         2 POST /sheets/library/{id:guid}?handler=Save

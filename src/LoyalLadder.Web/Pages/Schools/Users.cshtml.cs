@@ -11,7 +11,7 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Who signs in, and as what.</summary>
 [Authorize(Policies.Head)]
-public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<AppUser> users) : SchoolPage(db, time)
+public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<AppUser> users, Invitations invitations) : SchoolPage(db, time)
 {
     public sealed class UserForm
     {
@@ -56,6 +56,27 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
         return Page();
     }
 
+    /// <summary>The link of an invitation that was made just now; it is shown once.</summary>
+    public string? Link { get; private set; }
+
+    public List<Invitation> Open { get; private set; } = [];
+
+    public async Task<IActionResult> OnPostInviteAsync(Role role)
+    {
+        ModelState.Clear();
+        var secret = await invitations.Make(Enum.IsDefined(role) ? role : Role.Assistant, Cancel);
+        Link = $"{Request.Scheme}://{Request.Host}/join/{secret}";
+        await Load();
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostWithdrawAsync(Guid id)
+    {
+        await Db.Invitations.Where(i => i.Id == id).ExecuteDeleteAsync(Cancel);
+        Say("The invitation is withdrawn.");
+        return Redirect("/school/users");
+    }
+
     public string RoleWord(Role role) => role switch { Role.Head => "head instructor", Role.Instructor => "instructor", _ => "assistant" };
 
     private Task<IdentityResult> Make() => users.CreateAsync(
@@ -75,5 +96,10 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
         return await users.UpdateSecurityStampAsync(user);
     }
 
-    private async Task Load() => Staff = await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel);
+    private async Task Load()
+    {
+        Staff = await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel);
+        var now = Time.GetUtcNow();
+        Open = await Db.Invitations.AsNoTracking().Where(i => i.UsedAt == null && i.ExpiresAt > now).OrderBy(i => i.ExpiresAt).ToListAsync(Cancel);
+    }
 }

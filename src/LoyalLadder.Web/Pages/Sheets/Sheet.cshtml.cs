@@ -62,7 +62,7 @@ public sealed class HeadForm
 }
 
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed, ProgressBook progress) : RoomPage(db, time)
+public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed, ProgressBook progress, PaceBook paces) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -91,6 +91,10 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
     public int Zoom { get; set; }
 
     public LessonTally Tally { get; private set; } = null!;
+
+    /// <summary>When it is likely to end, by how long such lines have taken; null while too little was run.</summary>
+    public LikelyEnd? Likely { get; private set; }
+
     public List<SelectListItem> Classes { get; private set; } = [];
     public List<SelectListItem> Halls { get; private set; } = [];
     public List<SelectListItem> Teachers { get; private set; } = [];
@@ -352,6 +356,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         SetAside = Checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(Id, Cancel) : [];
         Zoom = Zoom is 2 or 4 ? Zoom : 1;
         Tally = LessonTally.Of(sheet.Clock);
+        Likely = await paces.Of(sheet, Cancel);
         if (IsPart || !CanPlan) return true;
         var facts = await Facts();
         Classes = [.. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(c => new SelectListItem($"{c.Name}, {AgeBands.Word(c.Band)}", c.Id.ToString()))];

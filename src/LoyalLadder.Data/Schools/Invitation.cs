@@ -1,0 +1,46 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Schools;
+
+/// <summary>A link by which one person joins a school in a role: used once, for a week. Only its hash is kept.</summary>
+public sealed class Invitation : SchoolRow
+{
+    public static TimeSpan Lasts { get; } = TimeSpan.FromDays(7);
+
+    public required string Hash { get; set; }
+    public Role Role { get; set; }
+    public DateTimeOffset ExpiresAt { get; set; }
+    public DateTimeOffset? UsedAt { get; set; }
+}
+
+/// <summary>Making and using invitations.</summary>
+public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvider time)
+{
+    /// <summary>Makes one.</summary>
+    /// <returns>The secret of its link, which is not kept anywhere.</returns>
+    public async Task<string> Make(Role role, CancellationToken cancel)
+    {
+        var secret = ApiToken.Fresh()[3..];
+        db.Invitations.Add(new Invitation { Hash = ApiToken.HashOf(secret), Role = role, ExpiresAt = time.GetUtcNow() + Invitation.Lasts });
+        await db.SaveChangesAsync(cancel);
+        return secret;
+    }
+
+    /// <summary>An invitation that still holds. Nobody is signed in yet, so it is looked for in all schools; its hash is the key.</summary>
+    public async Task<Invitation?> Find(string secret, CancellationToken cancel)
+    {
+        var (hash, now) = (ApiToken.HashOf(secret), time.GetUtcNow());
+        return await db.Invitations.IgnoreQueryFilters().AsNoTracking().FirstOrDefaultAsync(i => i.Hash == hash && i.UsedAt == null && i.ExpiresAt > now, cancel);
+    }
+
+    /// <summary>Uses it up; false when somebody was quicker.</summary>
+    public async Task<bool> Use(Invitation invitation, CancellationToken cancel)
+    {
+        scope.SchoolId = invitation.SchoolId;
+        var now = time.GetUtcNow();
+        return await db.Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null).ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, now), cancel) == 1;
+    }
+
+    /// <summary>Gives it back, when joining failed after all.</summary>
+    public Task GiveBack(Invitation invitation, CancellationToken cancel) => db.Invitations.Where(i => i.Id == invitation.Id).ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, (DateTimeOffset?)null), cancel);
+}

@@ -41,12 +41,11 @@ const href = (css, words) => run('return [...document.querySelectorAll(arguments
 
 const views = {
   async today() { await go('/'); await shot('today'); },
-  async sheets() { await go('/sheets'); await shot('sheets'); },
   async paste() { await go('/sheets/new'); await type('#Text', 'THURS PADS 45 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFront kick 5 per leg slow, then 5 fast'); await shot('paste'); },
   async sheet() {
     await go('/');
     await go(await href('a[href^="/sheets/"]', 'Kites'));
-    await run('document.querySelectorAll("[data-line]")[9].click()');
+    await run('document.querySelectorAll("[data-line]")[7].click()');
     await type('#quick-line', 'lead side kick 6/side walk');
     await wait('document.querySelector("#matches .reads") && document.querySelector("#due .pull li")');
     await shot('sheet');
@@ -66,7 +65,12 @@ const views = {
   async classes() { await go('/school/classes'); await shot('classes'); },
   async mat() {
     await go('/');
-    await go(await href('a[href^="/mat/"]', 'Kites'));
+    const mat = await href('a[href^="/mat/"]', 'Kites');
+    // it runs over, which has to be settled first
+    await go(`${mat.replace('/mat/', '/sheets/')}?handler=Fit`);
+    await click('[data-accept-fit]');
+    await wait('document.querySelector("#live .said")');
+    await go(mat);
     await wait('document.body.dataset.state');
     if (await run('return document.body.dataset.state') === 'waiting') await click('#main');
     for (let i = 0; i < 8 && !(await run('return document.getElementById("title").textContent')).startsWith('rear front'); i++) await click('[data-do="next"]');
@@ -78,7 +82,7 @@ const views = {
     await shot('mat-phone');
     await size(1280, 800);
   },
-  async look() { for (const [i, c] of (process.env.LOOK ?? '').split(';;').filter(Boolean).entries()) { await go(c.startsWith('/') ? c : '/bench?c=' + c); await tall(`look-${i}`, Number(process.env.TALL ?? 1000)); } },
+  async look() { for (const [i, c] of (process.env.LOOK ?? '').split(';;').filter(Boolean).entries()) { await go(c.startsWith('/') ? c : '/bench?c=' + c); if (process.env.CLICK) { await wait(`document.querySelector('${process.env.CLICK}')?.offsetParent`); await click(process.env.CLICK); await new Promise(r => setTimeout(r, 600)); } await size(Number(process.env.WIDTH ?? 1280), Number(process.env.TALL ?? 1000)); await shot(`look-${i}`); } },
   async signin() { await call('DELETE', `${base}/cookie`); await go('/sign-in'); await shot('sign-in'); },
 };
 

@@ -32,7 +32,8 @@ public sealed record Match(string Name, string Reason, string Fill);
 /// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
 public sealed record DueList(Guid Lesson, bool CanPlan, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
 {
-    public const int Most = 8;
+    /// <summary>Shown at once, and behind a press.</summary>
+    public const int First = 4, Most = 14;
 }
 
 /// <summary>The head of a lesson, as its form sends it.</summary>

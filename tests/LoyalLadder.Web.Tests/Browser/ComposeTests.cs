@@ -73,6 +73,7 @@ public sealed class ComposeTests
         ines.Press("z");
         ines.Until(() => ines.Has(".skyline.zoom-2"));
         ines.IsAccessible("Sheet, zoomed");
+        ines.Run("document.querySelector('#due .pull button').scrollIntoView({ block: 'center' })");
         ines.Click("#due .pull button");
         ines.Until(() => ines.Texts("[data-line]").Count == 4 && ines.Has("#due .pull li") && ines.Text("#due .pull strong") != due);
         ines.HasNoScriptErrors();

@@ -108,7 +108,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Contains("0 to add, 0 to change", same.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
         var more = list switch
         {
-            "students" => csv + ",=Wren+1,Q,Kids: White,Little Gulls\r\n",
+            "students" => csv + ",=Wren+1,Q,Kids: White,Sandpipers\r\n",
             "kit" => csv + "=cmd|' /C calc'!A0,3,20\r\n",
             "ladder" => csv + "Kids,White,Challenge,=Wash the dishes,1,,,2\r\n",
             _ => csv + "Ordinary drill,Pads,adults,\"jab x5\ncross x5\",\r\n",
@@ -178,6 +178,31 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var said = (await ines.Page("/school/halls")).QuerySelector(".said")!;
         Assert.Contains("Net loft is saved.", said.TextContent, StringComparison.Ordinal);
         Assert.Contains(said.QuerySelectorAll("li"), l => l.TextContent.StartsWith("Kites,", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task Heads_hall_and_class_of_a_sheet_say_what_they_change()
+    {
+        using var ines = await Visitor.SignedIn(demo.Server);
+        var sheet = await Begin(ines, "## Warm-up\njog 6 laps\n## Pads\njab, cross pairs 8/side [mitts]\nclinch knee x5 [kick pads]", "Cormorants", "2041-06-11");
+        async Task<string> Head(params (string Name, string Value)[] changes)
+        {
+            var form = (await ines.Page(sheet)).QuerySelectorAll("#head-form form [name]").Where(f => f.GetAttribute("name")!.StartsWith("Head.", StringComparison.Ordinal))
+                .ToDictionary(f => f.GetAttribute("name")!, f => (f is AngleSharp.Html.Dom.IHtmlSelectElement s ? s.Value : f.GetAttribute("value")) ?? "");
+            foreach (var (name, value) in changes) form[name] = value;
+            await ines.Post(sheet, $"{sheet}?handler=Head", [.. form.Select(f => (f.Key, f.Value))]);
+            return (await ines.Page(sheet)).QuerySelector(".said")!.TextContent;
+        }
+        async Task<string> Choice(string field, string words) => (await ines.Page(sheet)).QuerySelectorAll($"#head-form select[name='{field}'] option").First(o => o.TextContent.StartsWith(words, StringComparison.Ordinal)).GetAttribute("value")!;
+        Assert.Equal("Saved.", (await Head()).Trim());
+        var odd = await Head(("Head.Heads", "15"));
+        Assert.Contains("jab, cross:", odd, StringComparison.Ordinal);
+        Assert.Contains("New: 15 heads make one group of three", odd, StringComparison.Ordinal);
+        Assert.Contains("Settled: 15 heads", await Head(("Head.Heads", "16")), StringComparison.Ordinal);
+        Assert.Contains("jog:", await Head(("Head.HallId", await Choice("Head.HallId", "Sail room"))), StringComparison.Ordinal);
+        var kids = await Head(("Head.ClassId", await Choice("Head.ClassId", "Little Gulls")));
+        Assert.Contains("New: Clinch knee for kids", kids, StringComparison.Ordinal);
+        Assert.Contains("The lesson takes", kids, StringComparison.Ordinal);
     }
 
     [Fact]

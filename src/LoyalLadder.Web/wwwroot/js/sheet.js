@@ -38,6 +38,21 @@ function next() {
   while (!busy && waiting.length > 0) keys[waiting.shift()]();
 }
 
+// What is due is asked for beside the sheet, so that typing never waits for it, and stands again at once in each new live part.
+let due = null;
+function placeDue() { const box = document.getElementById('due'); if (box && due !== null) box.innerHTML = due; }
+async function loadDue() {
+  const box = document.getElementById('due');
+  if (!box) return;
+  try {
+    const answer = await fetch(box.dataset.due, { redirect: 'manual' });
+    if (answer.ok) { due = await answer.text(); placeDue(); }
+  } catch { /* the link in its place still leads there */ }
+}
+document.addEventListener('htmx:afterSwap', e => { if (e.target.id === 'live' || e.detail.target?.id === 'live') placeDue(); });
+document.addEventListener('due-changed', loadDue);
+loadDue();
+
 let typing = false;
 let skyAt = 0;
 document.addEventListener('htmx:beforeRequest', e => {
@@ -49,6 +64,7 @@ for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) docu
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
   if (e.target.id !== 'live') return;
+  if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
   settle(!typing);
   queueMicrotask(next);

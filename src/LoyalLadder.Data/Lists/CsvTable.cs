@@ -35,6 +35,8 @@ public static class CsvTable
     public static (List<(int Line, string[] Cells)> Rows, string? Refusal) Read(string text, IReadOnlyList<string> columns)
     {
         if (text.Length > MostBytes) return ([], $"A list may have {MostBytes / 1_000_000} MB.");
+        // an open quote would swallow the rest of the list without a word
+        if (text.Count(c => c == '"') % 2 == 1) return ([], "The list cannot be read: a quote is opened and not closed. A quote within a cell is written twice, and the cell in quotes.");
         var rows = new List<(int, string[])>();
         try
         {

@@ -89,7 +89,7 @@ public sealed partial class SheetReader
             if (text.StartsWith("# ", StringComparison.Ordinal) && TakeTitle(text[2..].Trim())) return;
             if (!line.HasBullet && TakeKey(line)) return;
             if (TakeVersion(line)) return;
-            if (IsBareHeading(line, next)) { AddSegment(line, next, text.TrimEnd(':')); return; }
+            if (IsBareHeading(line, next)) { AddSegment(line, next, text.TrimEnd(':', ' ', '\t')); return; }
             if (!HeadIsRead && TakePreamble(line)) return;
             if (text.EndsWith(':') && !HasAmount(text)) { TakeHeader(line); return; }
             if (IsAside(line)) return;

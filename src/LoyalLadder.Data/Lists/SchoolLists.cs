@@ -99,7 +99,7 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
 
     private async Task<List<ListedRow>> TakeStudents(List<(int Line, string[] Cells)> rows, bool take, CancellationToken cancel)
     {
-        var known = (await db.Students.Include(s => s.Rank!.Track).Include(s => s.Enrolments).ToListAsync(cancel)).ToDictionary(s => s.Id);
+        var known = (await db.Students.Where(s => !s.IsErased).Include(s => s.Rank!.Track).Include(s => s.Enrolments).ToListAsync(cancel)).ToDictionary(s => s.Id);
         var ranks = await db.Ranks.AsNoTracking().Include(r => r.Track).ToListAsync(cancel);
         var classes = await db.Classes.AsNoTracking().ToListAsync(cancel);
         var seen = new HashSet<Guid>();
@@ -235,7 +235,7 @@ public sealed class SchoolLists(LadderContext db, OwnSchool own, DrillBook drill
 
     private static string Entries(Core.Lessons.Sheets.SheetReader reader, string text) => reader.ReadEntries(text).Count is var n && n == 1 ? "1 line" : $"{n} lines";
 
-    private Task<List<Student>> Students(CancellationToken cancel) => db.Students.AsNoTracking().Include(s => s.Rank!.Track).Include(s => s.Enrolments).ThenInclude(e => e.Class).OrderBy(s => s.FirstName).ThenBy(s => s.Initial).AsSplitQuery().ToListAsync(cancel);
+    private Task<List<Student>> Students(CancellationToken cancel) => db.Students.AsNoTracking().Where(s => !s.IsErased).Include(s => s.Rank!.Track).Include(s => s.Enrolments).ThenInclude(e => e.Class).OrderBy(s => s.FirstName).ThenBy(s => s.Initial).AsSplitQuery().ToListAsync(cancel);
 
     /// <summary>'Kids: Yellow'.</summary>
     private static string RankWords(Rank? rank) => rank is null ? "" : $"{rank.Track!.Name}: {rank.Name}";

@@ -239,6 +239,7 @@ public sealed class ProgressPageTests
         Assert.Equal("for ever", wrong.QuerySelector("#care")!.GetAttribute("value"));
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         Assert.DoesNotContain("left wrist", (await odile.Page(student)).Body!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain((await odile.Page("/people")).QuerySelectorAll("td .tag-word"), t => t.TextContent == "care");
         await ines.Post(student, $"{student}?handler=Give", ("words", "Tidiest corner"));
 
         var data = JsonDocument.Parse(await (await ines.Get($"{student}?handler=Export")).Content.ReadAsStringAsync(Cancel)).RootElement;
@@ -253,6 +254,11 @@ public sealed class ProgressPageTests
         Assert.Contains("cannot be undone", (await Visitor.Parse(await ines.Post(student, $"{student}?handler=Erase", ("name", "somebody else")))).QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("/people", (await ines.Post(student, $"{student}?handler=Erase", ("name", name))).Headers.Location!.ToString());
         await ines.Page(student, HttpStatusCode.NotFound);
+        // nor can who was erased be given a name again
+        Assert.DoesNotContain("(erased)", (await ines.Page("/school/students")).Body!.TextContent, StringComparison.Ordinal);
+        var key = student.Split('/')[^1];
+        Assert.Contains("no longer there", (await Visitor.Parse(await ines.Post("/school/students", $"/school/students?edit={key}", ("Edit", key), ("Form.Names", name)))).QuerySelector(".field-error[data-valmsg-for='Form.Names']")!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain(key, await (await ines.Get("/school/lists?list=students&handler=Csv")).Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
         Assert.Equal(before, await There());
         Assert.DoesNotContain(name, (await ines.Page(log)).Body!.TextContent, StringComparison.Ordinal);
         server.Clock.Pass(TimeSpan.FromDays(4));

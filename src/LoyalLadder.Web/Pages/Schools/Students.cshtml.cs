@@ -45,6 +45,7 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
         if (names.Find(n => n.First.Length > LongestName) is { First: { } longName }) ModelState.AddModelError("Form.Names", $"“{longName[..20]}…” has {longName.Length} characters; a first name has at most {LongestName}.");
         if (names.Count > MostNames) ModelState.AddModelError("Form.Names", $"{names.Count} names at once are too many; add at most {MostNames}.");
         if (Edit is not null && names.Count > 1) ModelState.AddModelError("Form.Names", "One name, on one line.");
+        if (Edit is { } id && Students.TrueForAll(s => s.Id != id)) ModelState.AddModelError("Form.Names", "This student is no longer there.");
         if (!ModelState.IsValid) return Page();
         var rank = Ranks.Exists(r => r.Value == Form.RankId.ToString()) ? Form.RankId : null;
         var classes = Form.ClassIds.Where(c => Classes.Exists(x => x.Value == c.ToString())).Distinct().ToList();
@@ -70,7 +71,7 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
 
     private async Task Load()
     {
-        Students = await Db.Students.AsNoTracking().Include(s => s.Rank).Include(s => s.Enrolments).ThenInclude(e => e.Class).OrderBy(s => s.FirstName).ThenBy(s => s.Initial).ToListAsync(Cancel);
+        Students = await Db.Students.AsNoTracking().Where(s => !s.IsErased).Include(s => s.Rank).Include(s => s.Enrolments).ThenInclude(e => e.Class).OrderBy(s => s.FirstName).ThenBy(s => s.Initial).ToListAsync(Cancel);
         Ranks = [.. (await Db.Ranks.AsNoTracking().Include(r => r.Track).OrderBy(r => r.Track!.Position).ThenBy(r => r.Position).ToListAsync(Cancel)).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString()))];
         Classes = [.. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(c => new SelectListItem(c.Name, c.Id.ToString()))];
     }

@@ -34,7 +34,8 @@ builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBod
 
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
-builder.Services.AddLadderDatabase(builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start."));
+var database = builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start.");
+builder.Services.AddLadderDatabase(database);
 builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<Invitations>().AddScoped<PaceBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
@@ -49,7 +50,7 @@ builder.Services.AddIdentityCore<AppUser>(o =>
         o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
         o.User.RequireUniqueEmail = true;
     })
-    .AddEntityFrameworkStores<LadderContext>().AddSignInManager().AddClaimsPrincipalFactory<LadderClaims>();
+    .AddUserStore<StaffStore>().AddSignInManager().AddClaimsPrincipalFactory<LadderClaims>();
 builder.Services.ConfigureApplicationCookie(o =>
 {
     o.Cookie.Name = "loyal-ladder";
@@ -111,7 +112,7 @@ if (args.Contains("--rebuild-evidence"))
 if (args.Contains("--migrate"))
 {
     await using var scope = app.Services.CreateAsyncScope();
-    await scope.ServiceProvider.GetRequiredService<LadderContext>().Database.MigrateAsync();
+    await using (var owner = LadderDatabase.AsOwner(database)) await owner.Database.MigrateAsync();
     await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Run();
     if (args.Contains("--demo") && await scope.ServiceProvider.GetRequiredService<DemoSchool>().LoadIntoEmpty() is { } demo)
         Console.WriteLine($"demo-token {demo.Token}");

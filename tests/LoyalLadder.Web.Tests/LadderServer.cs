@@ -32,6 +32,9 @@ public sealed class LadderServer : WebApplicationFactory<Program>
 
     public QueryCount Queries { get; } = new();
 
+    /// <summary>The database as its owner sees it, with the rows of all schools.</summary>
+    public Data.LadderContext Owner() => Data.LadderDatabase.AsOwner(_database);
+
     public Uri Address => ClientOptions.BaseAddress;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

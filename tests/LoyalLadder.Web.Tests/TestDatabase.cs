@@ -33,9 +33,7 @@ internal static class TestDatabase
         await Admin($"DROP DATABASE IF EXISTS {name}");
         await Admin($"CREATE DATABASE {name}");
         var unpooled = Connection(name) + ";Pooling=false";
-        var options = new DbContextOptionsBuilder<LadderContext>();
-        LadderDatabase.Configure(options, unpooled);
-        await using (var db = new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new Data.Schools.SchoolFactsMemory(TimeProvider.System))) await db.Database.MigrateAsync();
+        await using (var db = LadderDatabase.AsOwner(unpooled)) await db.Database.MigrateAsync();
         if (!withDemo) return name;
         await using var application = new LadderServer(unpooled);
         await using var scope = application.Services.CreateAsyncScope();

@@ -53,8 +53,6 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
     /// <exception cref="InvalidOperationException">No demo password is set.</exception>
     public Task<DemoToken?> LoadIntoEmpty(CancellationToken cancel = default) => db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
     {
-        // all or nothing: a start that is killed half-way begins anew
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         if (await db.Users.AnyAsync(cancel)) return null;
         var password = settings["LOYALLADDER_DEMO_PASSWORD"] ?? throw new InvalidOperationException("Set LOYALLADDER_DEMO_PASSWORD; ./start makes one.");
         var school = new School
@@ -62,8 +60,10 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
             Name = "The Old Net Loft, Saltmere", Counting = CountingLanguage.Japanese,
             Policy = "Form before height, slow before fast. Tap means stop, at once. A knock to the head ends the lesson for that person until a medical professional has seen it. Nobody trains alone with a child.",
         };
-        db.Schools.Add(school);
         (scope.SchoolId, scope.UserName) = (school.Id, "Ines");
+        // all or nothing: a start that is killed half-way begins anew
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        db.Schools.Add(school);
         await db.SaveChangesAsync(cancel);
         var staff = await Staff(school, password);
         var classes = await Furnish(staff, cancel);

@@ -66,8 +66,8 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
         await db.TaughtItems.ExecuteDeleteAsync(cancel);
         var items = await Read(_ => true, cancel);
         await Copy(items, cancel);
-        // so much is new that the planner would guess wrongly
-        await db.Database.ExecuteSqlRawAsync("ANALYZE taught_items; ANALYZE attendances", cancel);
+        // so much is new that the planner would guess wrongly; only the owner may tell it
+        await db.Database.ExecuteSqlRawAsync($"SET LOCAL ROLE NONE; ANALYZE taught_items; ANALYZE attendances; SET LOCAL ROLE {SchoolWall.Role}", cancel);
         var rows = await db.Database.ExecuteSqlRawAsync(Sum + Grouped, [new NpgsqlParameter("school", db.SchoolId)], cancel);
         await transaction.CommitAsync(cancel);
         memory.Forget(db.SchoolId);
@@ -105,10 +105,18 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
         }
     }
 
+    /// <summary>Copies by way of a table of this transaction's own: nothing is copied straight through the wall between schools.</summary>
     private async Task Copy(IEnumerable<TaughtItem> items, CancellationToken cancel)
     {
+        await db.Database.ExecuteSqlRawAsync("CREATE TEMP TABLE read_anew (LIKE taught_items) ON COMMIT DROP", cancel);
+        await Write(items, cancel);
+        await db.Database.ExecuteSqlRawAsync("INSERT INTO taught_items SELECT * FROM read_anew", cancel);
+    }
+
+    private async Task Write(IEnumerable<TaughtItem> items, CancellationToken cancel)
+    {
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
-        await using var writer = await connection.BeginBinaryImportAsync("COPY taught_items (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)", cancel);
+        await using var writer = await connection.BeginBinaryImportAsync("COPY read_anew (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)", cancel);
         foreach (var item in items)
         {
             await writer.StartRowAsync(cancel);

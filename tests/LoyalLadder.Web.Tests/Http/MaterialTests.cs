@@ -109,9 +109,9 @@ public sealed class MaterialTests
             .Select(f => f.Name == "Form.Cautions" ? (f.Name, "Our own caution.") : (f.Name, f.Value ?? "")).ToArray();
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(form, $"{form}?id=jab", typed)).StatusCode);
         Assert.Contains("Our own caution.", (await ines.Page("/material/jab")).QuerySelector(".caution")!.TextContent, StringComparison.Ordinal);
-        await using (var scope = server.Services.CreateAsyncScope())
+        await using (var db = server.Owner())
         {
-            var row = await scope.ServiceProvider.GetRequiredService<LadderContext>().SchoolTechniques.IgnoreQueryFilters().Where(t => t.TechniqueId == "jab").Select(t => t.Row).SingleAsync(TestContext.Current.CancellationToken);
+            var row = await db.SchoolTechniques.IgnoreQueryFilters().Where(t => t.TechniqueId == "jab").Select(t => t.Row).SingleAsync(TestContext.Current.CancellationToken);
             Assert.Equal("""{"id": "jab", "cautions": ["Our own caution."]}""", row);
         }
         await ines.Post("/material/jab", "/material/jab?handler=AsShipped");

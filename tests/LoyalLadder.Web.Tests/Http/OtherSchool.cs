@@ -14,6 +14,7 @@ internal static class OtherSchool
         await using var scope = server.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
         var school = new School { Name = "Over the Water" };
+        scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = school.Id;
         db.Schools.Add(school);
         await db.SaveChangesAsync();
         var email = $"{Guid.NewGuid():N}@water.example";

@@ -181,8 +181,7 @@ public sealed partial class RoleTableTests
     /// <summary>Addresses with keys of the demo school in them.</summary>
     private static async Task<Func<string, string>> Filled(LadderServer server, Visitor ines)
     {
-        await using var scope = server.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
+        await using var db = server.Owner();
         var lesson = (await ines.Link("/", "a[href^='/sheets/']", "Kites")).Split('/')[^1];
         var (template, rank, student) = (await db.Templates.IgnoreQueryFilters().Select(t => t.Id).FirstAsync(), await db.Ranks.IgnoreQueryFilters().Select(r => r.Id).FirstAsync(), await db.Students.IgnoreQueryFilters().Select(s => s.Id).FirstAsync());
         var (grading, combination) = (await db.Gradings.IgnoreQueryFilters().Select(g => g.Id).FirstAsync(), await db.NumberedCombinations.IgnoreQueryFilters().Select(c => c.Id).FirstAsync());
@@ -200,8 +199,7 @@ public sealed partial class RoleTableTests
     /// <summary>How many rows each table of a school has and when one changed last.</summary>
     private static async Task<string> Fingerprint(LadderServer server)
     {
-        await using var scope = server.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
+        await using var db = server.Owner();
         var tables = db.Model.GetEntityTypes().Where(t => t.ClrType.IsSubclassOf(typeof(SchoolRow))).Select(t => t.GetTableName()!).Order();
         var school = await db.Schools.Where(s => s.Name.StartsWith("The Old Net Loft")).Select(s => s.Id).SingleAsync();
         var parts = new List<string>();

@@ -1,0 +1,30 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+
+namespace LoyalLadder.Data.Schools;
+
+/// <summary>
+/// Keeps who signs in. An e-mail serves one person in all schools, but a school cannot see another's people: that it is taken
+/// is learned from the database on saving.
+/// </summary>
+public sealed class StaffStore(LadderContext db, IdentityErrorDescriber? describer = null) : UserOnlyStore<AppUser, LadderContext, Guid>(db, describer)
+{
+    public override Task<IdentityResult> CreateAsync(AppUser user, CancellationToken cancellationToken = default) => Save(user, () => base.CreateAsync(user, cancellationToken));
+
+    public override Task<IdentityResult> UpdateAsync(AppUser user, CancellationToken cancellationToken = default) => Save(user, () => base.UpdateAsync(user, cancellationToken));
+
+    private async Task<IdentityResult> Save(AppUser user, Func<Task<IdentityResult>> save)
+    {
+        try
+        {
+            return await save();
+        }
+        catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+        {
+            Context.ChangeTracker.Clear();
+            return IdentityResult.Failed(ErrorDescriber.DuplicateEmail(user.Email ?? ""));
+        }
+    }
+}

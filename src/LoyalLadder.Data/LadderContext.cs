@@ -10,6 +10,7 @@ using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
@@ -59,6 +60,9 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<LessonLog> Logs => Set<LessonLog>();
     public DbSet<LogLine> LogLines => Set<LogLine>();
     public DbSet<Attendance> Attendances => Set<Attendance>();
+    public DbSet<LineComment> LineComments => Set<LineComment>();
+    public DbSet<SheetVisit> SheetVisits => Set<SheetVisit>();
+    public DbSet<AuditEntry> Audits => Set<AuditEntry>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
     /// <summary>The people who sign in at this school.</summary>
@@ -294,6 +298,27 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             e.HasIndex(c => new { c.LessonId, c.Number });
             e.HasOne<Lesson>().WithMany().HasForeignKey(c => c.LessonId);
         });
+        Own<LineComment>(builder, e =>
+        {
+            e.Property(c => c.Words).HasMaxLength(LineComment.Longest);
+            e.Property(c => c.SaidBy).HasMaxLength(80);
+            e.HasIndex(c => c.LessonId);
+            e.HasOne<Lesson>().WithMany().HasForeignKey(c => c.LessonId);
+            e.HasOne<SheetLine>().WithMany().HasForeignKey(c => c.LineId);
+        });
+        Own<SheetVisit>(builder, e =>
+        {
+            e.HasIndex(v => v.LessonId);
+            e.HasOne<Lesson>().WithMany().HasForeignKey(v => v.LessonId);
+        });
+        Own<AuditEntry>(builder, e =>
+        {
+            e.Property(a => a.Kind).HasMaxLength(40);
+            e.Property(a => a.Fields).HasMaxLength(600);
+            e.Property(a => a.Deed).HasConversion<string>().HasMaxLength(10);
+            e.Property(a => a.Number).UseIdentityAlwaysColumn();
+            e.HasIndex(a => new { a.SchoolId, a.Number });
+        });
         Own<LessonRun>(builder, e =>
         {
             e.ToTable("runs");
@@ -350,6 +375,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     {
         var changesFacts = false;
         RememberSheets();
+        // nobody's sign-in that fails, say, is of no school yet
+        if (scope.SchoolId != Guid.Empty) Audits.AddRange(Audit.Of(ChangeTracker.Entries()).ToList());
         foreach (var entry in ChangeTracker.Entries())
         {
             Stamp(entry);
@@ -358,6 +385,16 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
         if (changesFacts) memory.Forget(SchoolId);
         return saved;
+    }
+
+    /// <summary>Removes a row by hand: loaded first, so that the list of changes knows of it.</summary>
+    /// <returns>False when it is gone already.</returns>
+    public async Task<bool> RemoveOne<T>(IQueryable<T> rows, CancellationToken cancel) where T : SchoolRow
+    {
+        if (await rows.FirstOrDefaultAsync(cancel) is not { } row) return false;
+        Remove(row);
+        await SaveChangesAsync(cancel);
+        return true;
     }
 
     /// <summary>Writes down what happens to lines of sheets; moving alone counts, saving the same does not.</summary>

@@ -2,9 +2,11 @@ using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql.EntityFrameworkCore.PostgreSQL.Infrastructure;
 
 namespace LoyalLadder.Data;
 
@@ -14,21 +16,26 @@ public static class LadderDatabase
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
         services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>().AddSingleton<SchoolMaterials>().AddSingleton<ProgressMemory>().AddScoped<EvidenceBook>().AddScoped<GroupBook>().AddScoped<DrillBook>().AddScoped<TemplateBook>();
-        var walled = SchoolWall.Behind(connection);
-        // the same few queries come again and again: PostgreSQL plans each once a connection
-        (walled.MaxAutoPrepare, walled.AutoPrepareMinUsages) = (100, 2);
-        var (text, wall) = (walled.ConnectionString, new SchoolWall());
-        services.AddDbContext<LadderContext>(options => Configure(options, text).AddInterceptors(wall));
+        services.AddSingleton<SchoolNewsFeed>().AddHostedService<NewsWire>().AddScoped<LineComments>().AddScoped<SheetCompany>().AddScoped<AuditBook>();
+        services.AddSingleton(_ => new SchoolWall(connection));
+        services.AddDbContext<LadderContext>((services, options) =>
+        {
+            var wall = services.GetRequiredService<SchoolWall>();
+            options.UseNpgsql(wall.Connections, Usual).UseSnakeCaseNamingConvention().AddInterceptors(wall);
+        });
         return services;
     }
 
     /// <summary>The owner's view of the database, before the wall: for migrations, and for tests that must see all.</summary>
-    public static LadderContext AsOwner(string connection) =>
-        new((DbContextOptions<LadderContext>)Configure(new DbContextOptionsBuilder<LadderContext>(), connection).Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System));
+    public static LadderContext AsOwner(string connection)
+    {
+        var options = new DbContextOptionsBuilder<LadderContext>();
+        options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
+        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System));
+    }
 
-    private static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string connection) => options
-        .UseNpgsql(connection, npgsql => npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15).UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
-        .UseSnakeCaseNamingConvention();
+    private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>
+        npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15).UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery);
 }
 
 /// <summary>Lets the migration tool make a context without a running application; it never connects.</summary>

@@ -99,6 +99,7 @@ app.MapLessonsApi();
 app.MapCombinationsApi();
 app.MapOpenApi().AllowAnonymous();
 app.MapCalendar();
+app.MapLiveNews();
 app.MapGet("/health", async (LadderContext db, CancellationToken cancel) => await db.Database.CanConnectAsync(cancel) ? Results.Text("well") : Results.StatusCode(503)).AllowAnonymous();
 
 if (args.Contains("--rebuild-evidence"))

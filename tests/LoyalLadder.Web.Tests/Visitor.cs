@@ -14,13 +14,18 @@ internal sealed class Visitor : IDisposable
     public Visitor(Uri address) =>
         _http = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = new CookieContainer() }) { BaseAddress = address };
 
-    public static async Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head)
+    public static Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head) => SignedIn(server.Address, email);
+
+    public static async Task<Visitor> SignedIn(Uri address, string email = DemoSchool.Head)
     {
-        var visitor = new Visitor(server.Address);
+        var visitor = new Visitor(address);
         var answer = await visitor.Post("/sign-in", "/sign-in", ("Email", email), ("Password", TestDatabase.Password));
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         return visitor;
     }
+
+    /// <summary>An answer that is read while it comes.</summary>
+    public Task<HttpResponseMessage> Stream(HttpRequestMessage request) => _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
 
     public Task<HttpResponseMessage> Get(string path) => _http.GetAsync(path);
 

@@ -28,8 +28,8 @@ public sealed class GradingBook(LadderContext db, SchoolScope scope, OwnSchool o
     }
 
     /// <summary>Takes back one's own signature.</summary>
-    public async Task<bool> TakeBack(Guid studentId, Guid requirementId, CancellationToken cancel) =>
-        await db.SignOffs.Where(s => s.StudentId == studentId && s.RequirementId == requirementId && s.SignerId == scope.UserId).ExecuteDeleteAsync(cancel) > 0;
+    public Task<bool> TakeBack(Guid studentId, Guid requirementId, CancellationToken cancel) =>
+        db.RemoveOne(db.SignOffs.Where(s => s.StudentId == studentId && s.RequirementId == requirementId && s.SignerId == scope.UserId), cancel);
 
     /// <summary>Records a prize or a stripe.</summary>
     public async Task<string?> Give(Guid studentId, string? words, CancellationToken cancel)
@@ -80,13 +80,9 @@ public sealed class GradingBook(LadderContext db, SchoolScope scope, OwnSchool o
         await db.SaveChangesAsync(cancel);
     }
 
+    /// <summary>Takes a candidate off, with the marks.</summary>
     public Task Leave(Guid gradingId, Guid candidateId, CancellationToken cancel) =>
-        db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
-        {
-            if (!await db.Gradings.AnyAsync(g => g.Id == gradingId && g.ClosedAt == null, cancel)) return;
-            await db.GradingMarks.Where(m => m.CandidateId == candidateId).ExecuteDeleteAsync(cancel);
-            await db.Candidates.Where(c => c.Id == candidateId && c.GradingId == gradingId).ExecuteDeleteAsync(cancel);
-        });
+        db.RemoveOne(db.Candidates.Include(c => c.Marks).Where(c => c.Id == candidateId && c.GradingId == gradingId && c.Grading!.ClosedAt == null), cancel);
 
     /// <summary>Keeps what an examiner saw of one candidate.</summary>
     public async Task<bool> Mark(Guid gradingId, Guid candidateId, IReadOnlyCollection<Guid> met, GradingResult result, CancellationToken cancel)

@@ -2043,6 +2043,170 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("schools", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.AuditEntry", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<string>("Deed")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("deed");
+
+                    b.Property<string>("Fields")
+                        .IsRequired()
+                        .HasMaxLength(600)
+                        .HasColumnType("character varying(600)")
+                        .HasColumnName("fields");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(40)
+                        .HasColumnType("character varying(40)")
+                        .HasColumnName("kind");
+
+                    b.Property<long>("Number")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("bigint")
+                        .HasColumnName("number");
+
+                    NpgsqlPropertyBuilderExtensions.UseIdentityAlwaysColumn(b.Property<long>("Number"));
+
+                    b.Property<Guid>("RowId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("row_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_audits");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_audits_school_id");
+
+                    b.HasIndex("SchoolId", "Number")
+                        .HasDatabaseName("ix_audits_school_id_number");
+
+                    b.ToTable("audits", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.LineComment", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("LessonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lesson_id");
+
+                    b.Property<Guid>("LineId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("line_id");
+
+                    b.Property<DateTimeOffset>("SaidAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("said_at");
+
+                    b.Property<string>("SaidBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("said_by");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<DateTimeOffset?>("SettledAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("settled_at");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasMaxLength(600)
+                        .HasColumnType("character varying(600)")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_line_comments");
+
+                    b.HasIndex("LessonId")
+                        .HasDatabaseName("ix_line_comments_lesson_id");
+
+                    b.HasIndex("LineId")
+                        .HasDatabaseName("ix_line_comments_line_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_line_comments_school_id");
+
+                    b.ToTable("line_comments", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.SheetVisit", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<string>("ChangedBy")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("changed_by");
+
+                    b.Property<Guid>("LessonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lesson_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("UserId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("user_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sheet_visits");
+
+                    b.HasIndex("LessonId")
+                        .HasDatabaseName("ix_sheet_visits_lesson_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_sheet_visits_school_id");
+
+                    b.ToTable("sheet_visits", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Syllabus.Requirement", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2884,6 +3048,57 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_kit_items_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.AuditEntry", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_audits_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.LineComment", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
+                        .WithMany()
+                        .HasForeignKey("LessonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_line_comments_lessons_lesson_id");
+
+                    b.HasOne("LoyalLadder.Data.Lessons.SheetLine", null)
+                        .WithMany()
+                        .HasForeignKey("LineId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_line_comments_sheet_lines_line_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_line_comments_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Sharing.SheetVisit", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Lessons.Lesson", null)
+                        .WithMany()
+                        .HasForeignKey("LessonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheet_visits_lessons_lesson_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sheet_visits_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Syllabus.Requirement", b =>

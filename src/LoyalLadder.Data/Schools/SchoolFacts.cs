@@ -15,8 +15,8 @@ public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IRead
 }
 
 /// <summary>
-/// Remembers schools' facts for a few seconds. A change in this process is seen at once, since saving one forgets them; one
-/// in another process is seen when the seconds are over.
+/// Remembers schools' facts. A change in this process is seen at once, since saving one forgets them; of one in another process
+/// the database tells within moments, and should that fail it is seen when the seconds are over.
 /// </summary>
 public sealed class SchoolFactsMemory(TimeProvider time)
 {
@@ -29,7 +29,12 @@ public sealed class SchoolFactsMemory(TimeProvider time)
 
     public void Keep(SchoolFacts facts) => _facts[facts.School.Id] = (facts, time.GetTimestamp());
 
-    public void Forget(Guid schoolId) => _facts.TryRemove(schoolId, out _);
+    /// <summary>Forgets a school's facts; those of all schools where the key is empty.</summary>
+    public void Forget(Guid schoolId)
+    {
+        if (schoolId == Guid.Empty) _facts.Clear();
+        else _facts.TryRemove(schoolId, out _);
+    }
 }
 
 /// <summary>The facts of the scope's school.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Data.Common;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -13,37 +14,70 @@ namespace LoyalLadder.Data.Schools;
 /// school only; a connection that has not said sees none. Before a sign-in nobody's school is known: then, and only then,
 /// sign-ins, tokens, invitations and names of schools can be looked up.
 /// </summary>
-public sealed class SchoolWall : DbConnectionInterceptor
+public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
 {
     /// <summary>The role that all requests work as. It owns nothing and cannot sign in.</summary>
     public const string Role = "ladder_school";
 
     private const string Setting = "SELECT set_config('ladder.school', $1, false)";
 
-    /// <summary>A connection string whose connections stand behind the wall from their first moment.</summary>
-    public static NpgsqlConnectionStringBuilder Behind(string connection)
+    /// <summary>
+    /// For which school each server process works now, by its number: connections are lent again and again, mostly to the same
+    /// school, and asking each time would make a page a third slower. Nothing else sets it, and a new connection begins unsaid.
+    /// </summary>
+    private readonly ConcurrentDictionary<int, Guid> _said = new();
+
+    /// <param name="connection">How the server is reached, as a member of <see cref="Role"/>.</param>
+    public SchoolWall(string connection)
     {
         var given = new NpgsqlConnectionStringBuilder(connection);
-        // the school is said anew at each opening; a reset in between would undo the role as well
-        return new NpgsqlConnectionStringBuilder(connection) { Options = $"{given.Options} -c role={Role}".Trim(), NoResetOnClose = true };
+        var options = $"{given.Options} -c role={Role}".Trim();
+        ForListening = new NpgsqlConnectionStringBuilder(connection) { Options = options, Pooling = false, KeepAlive = 15 }.ConnectionString;
+        var source = new NpgsqlDataSourceBuilder(new NpgsqlConnectionStringBuilder(connection)
+        {
+            Options = options,
+            // a reset between two borrowers would undo the role
+            NoResetOnClose = true,
+            // the same few queries come again and again: PostgreSQL plans each once a connection
+            MaxAutoPrepare = 100, AutoPrepareMinUsages = 2,
+        }.ConnectionString);
+        source.UsePhysicalConnectionInitializer(c => _said.TryRemove(c.ProcessID, out _), c =>
+        {
+            _said.TryRemove(c.ProcessID, out _);
+            return Task.CompletedTask;
+        });
+        Connections = source.Build();
     }
+
+    /// <summary>Connections behind the wall from their first moment.</summary>
+    public NpgsqlDataSource Connections { get; }
+
+    /// <summary>For the one connection of a process that only listens: no pool lends it, and it notices when the server is gone.</summary>
+    public string ForListening { get; }
+
+    public ValueTask DisposeAsync() => Connections.DisposeAsync();
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
-        using var command = Say(connection, eventData);
-        command.ExecuteNonQuery();
+        if (Unsaid(connection, eventData) is not { } say) return;
+        using (say.Command) say.Command.ExecuteNonQuery();
+        _said[say.Process] = say.School;
     }
 
     public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
     {
-        await using var command = Say(connection, eventData);
-        await command.ExecuteNonQueryAsync(cancellationToken);
+        if (Unsaid(connection, eventData) is not { } say) return;
+        await using (say.Command) await say.Command.ExecuteNonQueryAsync(cancellationToken);
+        _said[say.Process] = say.School;
     }
 
-    private static NpgsqlCommand Say(DbConnection connection, ConnectionEndEventData eventData)
+    /// <summary>What has to be said on a connection that was just opened, if it worked for somebody else before.</summary>
+    private (NpgsqlCommand Command, int Process, Guid School)? Unsaid(DbConnection connection, ConnectionEndEventData eventData)
     {
-        var school = ((LadderContext)eventData.Context!).SchoolId;
-        return new NpgsqlCommand(Setting, (NpgsqlConnection)connection) { Parameters = { new NpgsqlParameter<string> { TypedValue = school == Guid.Empty ? "" : school.ToString() } } };
+        var (server, school) = ((NpgsqlConnection)connection, ((LadderContext)eventData.Context!).SchoolId);
+        if (_said.TryGetValue(server.ProcessID, out var said) && said == school) return null;
+        _said.TryRemove(server.ProcessID, out _);
+        return (new NpgsqlCommand(Setting, server) { Parameters = { new NpgsqlParameter<string> { TypedValue = school == Guid.Empty ? "" : school.ToString() } } }, server.ProcessID, school);
     }
 }
 

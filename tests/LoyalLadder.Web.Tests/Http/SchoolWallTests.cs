@@ -57,7 +57,7 @@ public sealed class SchoolWallTests
         await using var c = nobody;
         var seen = await Unfiltered(mine);
         Assert.True(seen.Values.Count(n => n > 0) > 25, string.Join(' ', seen.Where(s => s.Value == 0).Select(s => s.Key)));
-        Assert.Equal(["AspNetUsers 1", "schools 1"], (await Unfiltered(theirs)).Where(s => s.Value > 0).Select(s => $"{s.Key} {s.Value}").Order(StringComparer.Ordinal));
+        Assert.Equal(["AspNetUsers 1", "audits 2", "schools 1"], (await Unfiltered(theirs)).Where(s => s.Value > 0).Select(s => $"{s.Key} {s.Value}").Order(StringComparer.Ordinal));
         // before a sign-in: who may sign in, by what, and where; nothing else
         Assert.Equal(["AspNetUsers", "api_tokens", "schools"], (await Unfiltered(unknown)).Where(s => s.Value > 0).Select(s => s.Key).Order(StringComparer.Ordinal));
     }

@@ -73,7 +73,7 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
 
     public async Task<IActionResult> OnPostEndCareAsync(Guid note)
     {
-        await Db.CareNotes.Where(n => n.Id == note && n.StudentId == Id).ExecuteDeleteAsync(Cancel);
+        await Db.RemoveOne(Db.CareNotes.Where(n => n.Id == note && n.StudentId == Id), Cancel);
         return Redirect($"/people/{Id}");
     }
 

@@ -72,7 +72,7 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
 
     public async Task<IActionResult> OnPostWithdrawAsync(Guid id)
     {
-        await Db.Invitations.Where(i => i.Id == id).ExecuteDeleteAsync(Cancel);
+        await Db.RemoveOne(Db.Invitations.Where(i => i.Id == id), Cancel);
         Say("The invitation is withdrawn.");
         return Redirect("/school/users");
     }

@@ -60,7 +60,7 @@ public sealed class KeptModel(LadderContext db, TimeProvider time, LessonSheets 
 
     public async Task<IActionResult> OnPostRemoveAsync()
     {
-        await Db.Templates.Where(t => t.Id == Id).ExecuteDeleteAsync(Cancel);
+        await Db.RemoveOne(Db.Templates.Where(t => t.Id == Id), Cancel);
         Say("Taken out of the library. Sheets that were made from it stay.");
         return Redirect("/sheets/library");
     }

@@ -14,6 +14,7 @@ public static class LineTools
         <span class="tools">{(entry is LessonLine { Dose: not null } line ? OfDose(row, line) : "")}
         <button class="tool" formaction="?handler=Move&amp;line={row}&amp;by=-1" data-key="K" aria-label="Move up" title="Move up K">↑</button>
         <button class="tool" formaction="?handler=Move&amp;line={row}&amp;by=1" data-key="J" aria-label="Move down" title="Move down J">↓</button>
+        <a class="tool" href="?comment={row}" hx-get="?comment={row}" hx-select="#live" data-key="m" aria-label="Say something on it" title="Say something on it   m">say</a>
         <button class="tool" formaction="?handler=Remove&amp;line={row}" data-key="x" aria-label="Take out" title="Take out x">×</button></span>
         """);
 

@@ -1,4 +1,3 @@
-using System.ComponentModel.DataAnnotations;
 using System.Text;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core;
@@ -14,6 +13,7 @@ using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Sharing;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -21,49 +21,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
-/// <summary>Matches for the quick line: how the typed line reads, and names that it may become.</summary>
-public sealed record MatchList(string? Reads, IReadOnlyList<Match> Matches);
-
-/// <param name="Name">What is shown.</param>
-/// <param name="Reason">Why it is offered.</param>
-/// <param name="Fill">What the quick line becomes when it is taken.</param>
-public sealed record Match(string Name, string Reason, string Fill);
-
-/// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
-public sealed record DueList(Guid Lesson, bool CanPlan, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
-{
-    /// <summary>Shown at once, and behind a press.</summary>
-    public const int First = 4, Most = 14;
-}
-
-/// <summary>The head of a lesson, as its form sends it.</summary>
-public sealed class HeadForm
-{
-    [StringLength(300, ErrorMessage = "A title has at most 300 characters.")]
-    public string? Title { get; set; }
-
-    [StringLength(300, ErrorMessage = "A focus has at most 300 characters.")]
-    public string? Focus { get; set; }
-
-    [Required(ErrorMessage = "How many are expected?"), Range(1, 500, ErrorMessage = "1 to 500 heads.")]
-    public int? Heads { get; set; }
-
-    [Required(ErrorMessage = "How long is it booked?"), Range(10, 300, ErrorMessage = "10 to 300 minutes.")]
-    public int? Minutes { get; set; }
-
-    [Required(ErrorMessage = "When does it start?")]
-    public TimeOnly? Start { get; set; }
-
-    [Required(ErrorMessage = "On which day?")]
-    public DateOnly? Date { get; set; }
-
-    public Guid? ClassId { get; set; }
-    public Guid? HallId { get; set; }
-    public Guid? TeacherId { get; set; }
-}
-
 /// <summary>A lesson's sheet: every edit goes through <see cref="LessonSheets"/> and answers with the live part of the page.</summary>
-public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed, ProgressBook progress, PaceBook paces) : RoomPage(db, time)
+public sealed partial class SheetModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history, OwedLines owed, ProgressBook progress, PaceBook paces, LineComments comments, SheetCompany company) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -124,10 +83,12 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         if (HttpMethods.IsPost(Request.Method) && !CanPlan) context.Result = Forbid();
     }
 
-    public async Task<IActionResult> OnGetAsync(Guid? edit, Guid? chosen)
+    public async Task<IActionResult> OnGetAsync(Guid? edit, Guid? chosen, Guid? comment)
     {
-        (EditLine, Chosen) = (CanPlan ? edit : null, edit ?? chosen);
-        return await Load() ? Page() : NotFound();
+        (EditLine, CommentLine, Chosen) = (CanPlan ? edit : null, CanPlan ? comment : null, edit ?? comment ?? chosen);
+        if (!await Load()) return NotFound();
+        Here = IsPart ? [] : await company.Others(Id, Cancel);
+        return Page();
     }
 
     public async Task<IActionResult> OnGetTextAsync() => await Load()
@@ -208,7 +169,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
     /// <summary>Lets a stop that was set aside count again.</summary>
     public async Task<IActionResult> OnPostCountAgainAsync(Guid aside)
     {
-        await Db.CheckOverrides.Where(o => o.LessonId == Id && o.Id == aside).ExecuteDeleteAsync(Cancel);
+        await Db.RemoveOne(Db.CheckOverrides.Where(o => o.LessonId == Id && o.Id == aside), Cancel);
         return await Answer(new SheetEdit.Saved(Guid.Empty));
     }
 
@@ -338,7 +299,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
     {
         if (edit is SheetEdit.Gone) Problem = "That line is no longer there; somebody took it out. Nothing else was changed.";
         Chosen = edit is SheetEdit.Saved saved && saved.Line != Guid.Empty ? saved.Line : line;
-        var saidSomething = Problem is not null || Done is not null || EditLine is not null || Removed is not null || NotSetAside is not null;
+        var saidSomething = Problem is not null || Done is not null || EditLine is not null || Removed is not null || NotSetAside is not null || CommentLine is not null;
         if (!IsPart && !saidSomething) return Redirect($"/sheets/{Id}?chosen={Chosen}#line-{Chosen}");
         if (!await Load()) return NotFound();
         if (edit is SheetEdit.Refused) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
@@ -348,6 +309,8 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
 
     private async Task<bool> Load(bool keepHead = false)
     {
+        // before the lines are read: what comes in between is news again
+        Mark = (await company.Mark(Id, Cancel))?.Word ?? "";
         if (await sheets.Open(Id, Cancel) is not { } sheet) return false;
         Sheet = sheet;
         Material = (await Facts()).Material;
@@ -356,6 +319,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         Checks = [.. sheet.Checks()];
         SetAside = Checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(Id, Cancel) : [];
         Zoom = Zoom is 2 or 4 ? Zoom : 1;
+        Comments = (await comments.Open(Id, Cancel)).ToLookup(c => c.LineId);
         Tally = LessonTally.Of(sheet.Clock);
         Likely = await paces.Of(sheet, Cancel);
         if (IsPart || !CanPlan) return true;

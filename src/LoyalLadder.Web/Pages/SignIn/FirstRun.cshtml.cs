@@ -36,7 +36,7 @@ public sealed class FirstRunModel(LadderContext db, SchoolScope scope, UserManag
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _)) ModelState.AddModelError(nameof(TimeZone), "There is no such time zone; choose one from the list, such as Europe/London.");
         if (!ModelState.IsValid) return Page();
         var school = new School { Name = SchoolName.Trim(), TimeZone = TimeZone };
-        scope.SchoolId = school.Id;
+        (scope.SchoolId, scope.UserName) = (school.Id, DisplayName.Trim());
         db.Schools.Add(school);
         await db.SaveChangesAsync(HttpContext.RequestAborted);
         var head = new AppUser { UserName = Email.Trim(), Email = Email.Trim(), DisplayName = DisplayName.Trim(), SchoolId = school.Id, Role = Role.Head };

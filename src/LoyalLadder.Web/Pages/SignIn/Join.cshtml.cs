@@ -11,7 +11,7 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Joins a school by an invitation's link.</summary>
 [AllowAnonymous]
-public sealed class JoinModel(LadderContext db, Invitations invitations, UserManager<AppUser> users, SignInManager<AppUser> signIn) : PageModel
+public sealed class JoinModel(LadderContext db, SchoolScope scope, Invitations invitations, UserManager<AppUser> users, SignInManager<AppUser> signIn) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string Secret { get; set; } = "";
@@ -47,6 +47,7 @@ public sealed class JoinModel(LadderContext db, Invitations invitations, UserMan
             Invitation = null;
             return Page();
         }
+        scope.UserName = DisplayName.Trim();
         var user = new AppUser { UserName = Email.Trim(), Email = Email.Trim(), DisplayName = DisplayName.Trim(), Role = Invitation.Role, SchoolId = Invitation.SchoolId };
         var made = await users.CreateAsync(user, Password);
         if (!made.Succeeded)

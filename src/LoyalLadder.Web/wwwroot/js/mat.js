@@ -1,4 +1,6 @@
 // The mat counts by itself from events, so that the network may go and come back. The server keeps the same events.
+import { follow as listen } from './live.js';
+
 const data = JSON.parse(document.getElementById('run').textContent);
 const token = document.querySelector('#token input').value;
 const el = id => document.getElementById(id);
@@ -408,6 +410,7 @@ send();
 setInterval(draw, 200);
 setInterval(send, 2500);
 setInterval(follow, 2000);
+listen(`?lesson=${location.pathname.split('/').pop()}&from=mat`, { run: follow });
 
 // so that a reload works while the network is away, this page and what it is made of are held on the device
 navigator.serviceWorker?.register('/mat-worker.js', { scope: '/mat/' })

@@ -1,4 +1,6 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
+import { follow } from './live.js';
+
 const live = () => document.getElementById('live');
 const quick = () => document.getElementById('quick-line');
 const rows = () => [...document.querySelectorAll('[data-line]')];
@@ -17,7 +19,7 @@ function choose(row, focus = true) {
 
 // After each change the live part is new: find the chosen line again, or the field that is being edited.
 function settle(focus) {
-  const edit = document.querySelector('[data-edit-text]');
+  const edit = document.querySelector('[data-edit-text], [data-comment-text]');
   const row = document.getElementById(`line-${live().dataset.chosen}`);
   const fit = document.getElementById('fit');
   if (fit) {
@@ -26,7 +28,13 @@ function settle(focus) {
     fit.focus({ preventScroll: true });
     return;
   }
-  if (edit) { edit.focus(); edit.setSelectionRange(edit.value.length, edit.value.length); return; }
+  if (edit) {
+    edit.focus();
+    edit.setSelectionRange(edit.value.length, edit.value.length);
+    // with its buttons, and both texts of a clash, clear of the quick line
+    edit.parentElement.scrollIntoView({ block: 'nearest' });
+    return;
+  }
   if (row) choose(row, focus);
 }
 
@@ -53,21 +61,61 @@ document.addEventListener('htmx:afterSwap', e => { if (e.target.id === 'live' ||
 document.addEventListener('due-changed', loadDue);
 loadDue();
 
+let drag = null;
+
+// What others save meanwhile: shown at once, unless something open here would be lost by it.
+let news = null;
+let asked = null;
+let fromOthers = false;
+let focusIn = false;
+let here = null;
+const placeHere = () => { const at = document.getElementById('here'); if (at && here !== null) at.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : ''; };
+const words = () => new Map(rows().map(r => [r.dataset.line, [...r.querySelectorAll('.what, .dose, .tag-word, .remark, .comments')].map(e => e.textContent.trim()).join('|')]));
+let before = new Map();
+function tell(text) { const box = document.getElementById('news'); box.hidden = !text; box.textContent = text; }
+function heed() {
+  if (!news || busy || drag) return;
+  if (news.mark === live().dataset.mark) { news = null; tell(''); return; }
+  if (document.querySelector('[data-edit-text], [data-comment-text], #fit, #live details[open]')) { tell(`${news.by || 'Somebody'} has changed this sheet. It is shown as soon as you have saved or left what is open here.`); return; }
+  fromOthers = true;
+  asked = news;
+  before = words();
+  tell('');
+  window.htmx.ajax('GET', `${location.pathname}?handler=Live&chosen=${live().dataset.chosen}&zoom=${live().elements.zoom.value}`, { target: '#live', swap: 'outerHTML show:none' });
+}
+function showChanged() {
+  const now = words();
+  const changed = [...now.keys()].filter(line => before.get(line) !== now.get(line));
+  for (const line of changed) document.getElementById(`line-${line}`).classList.add('is-news');
+  if (changed.length > 0 || now.size !== before.size) tell(`${asked.by || 'Somebody'} changed this sheet just now.`);
+  // what is shown now is at least as new as what was told
+  if (news === asked) news = null;
+}
+follow(`?lesson=${location.pathname.split('/').pop()}`, {
+  mark: told => { news = told; heed(); },
+  here: told => { here = told.here; placeHere(); },
+});
+
 let typing = false;
 let skyAt = 0;
 document.addEventListener('htmx:beforeRequest', e => {
   skyAt = document.getElementById('sky')?.scrollLeft ?? 0;
   typing = document.activeElement === quick();
+  focusIn = live().contains(document.activeElement);
   busy ||= e.detail.target?.id === 'live';
 });
-for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) document.addEventListener(failure, next);
+for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) document.addEventListener(failure, () => { fromOthers = false; next(); });
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
   if (e.target.id !== 'live') return;
   if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
-  settle(!typing);
+  placeHere();
+  settle(fromOthers ? focusIn : !typing);
   queueMicrotask(next);
+  queueMicrotask(heed);
+  if (fromOthers) { fromOthers = false; showChanged(); return; }
+  tell('');
   if (!typing) return;
   if (!document.querySelector('#live .said.stop')) { quick().value = ''; document.getElementById('matches').replaceChildren(); }
   quick().focus();
@@ -86,6 +134,7 @@ const keys = {
   '[': () => press('[data-key="["]'), ']': () => press('[data-key="]"]'),
   J: () => press('[data-key="J"]'), K: () => press('[data-key="K"]'),
   p: () => press('[data-key="p"]'), n: () => press('[data-key="n"]'), x: () => press('[data-key="x"]'),
+  m: () => press('[data-key="m"]'),
   Enter: () => { const take = document.querySelector('[data-accept-fit]'); if (take) take.click(); else press('[data-edit]'); }, e: () => press('[data-edit]'),
   u: () => document.querySelector('[data-undo]')?.click(),
   c: () => { const checks = document.getElementById('checks'); checks?.scrollIntoView({ block: 'center' }); checks?.focus(); },
@@ -98,7 +147,7 @@ const keys = {
 
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
-  if (e.target.matches('[data-edit-text]')) return editKeys(e);
+  if (e.target.matches('[data-edit-text], [data-comment-text]')) return editKeys(e);
   if (e.target === quick()) return quickKeys(e);
   if (e.target.closest('.matches')) return matchKeys(e);
   if (e.target.closest('input:not([name="fit"]), textarea, select, dialog, summary')) return;
@@ -154,7 +203,6 @@ document.addEventListener('submit', e => {
 });
 
 // dragging the right edge of a block: the answer is the nearest whole dose
-let drag = null;
 const svgUnits = (svg, px) => px * svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
 document.addEventListener('pointerdown', e => {
   const grip = e.target.closest?.('[data-grip]');

@@ -1,0 +1,57 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+
+namespace LoyalLadder.Data.Sharing;
+
+public enum Deed { Added, Changed, Removed }
+
+/// <summary>
+/// That somebody added, changed or removed something. It names fields, never what was in them: the list outlives what it tells
+/// of, and a student who asks to be forgotten must not live on in it.
+/// </summary>
+public sealed class AuditEntry : SchoolRow
+{
+    /// <summary>Counted up by the database.</summary>
+    public long Number { get; set; }
+
+    /// <summary>What kind of thing, by its class: Student, Lesson, AppUser.</summary>
+    public required string Kind { get; set; }
+
+    public Guid RowId { get; set; }
+    public Deed Deed { get; set; }
+
+    /// <summary>The fields that changed, with commas between; empty for what was added or removed.</summary>
+    public string Fields { get; set; } = "";
+}
+
+/// <summary>Which changes are written down, read off the rows that are about to be saved.</summary>
+internal static class Audit
+{
+    /// <summary>Kinds that have a record of their own, or that nobody changes by hand.</summary>
+    private static readonly HashSet<string> Told =
+        ["AuditEntry", "SheetVisit", "SheetChange", "SheetLine", "RunEvent", "LogLine", "Attendance", "TaughtItem", "Evidence", "CombinationChange", "RequirementChange", "DataProtectionKey"];
+
+    private static readonly HashSet<string> Silent =
+        ["ChangedAt", "ChangedBy", "SchoolId", "ConcurrencyStamp", "SecurityStamp", "AccessFailedCount", "LockoutEnd", "NormalizedEmail", "NormalizedUserName", "UserName", "Version"];
+
+    public static IEnumerable<AuditEntry> Of(IEnumerable<EntityEntry> entries)
+    {
+        var sheets = new HashSet<Guid>();
+        var told = new List<AuditEntry>();
+        foreach (var entry in entries)
+        {
+            if (entry.State is not (EntityState.Added or EntityState.Modified or EntityState.Deleted)) continue;
+            if (entry.Entity is Lessons.SheetLine line) sheets.Add(line.LessonId);
+            var kind = entry.Metadata.ClrType.Name;
+            if (Told.Contains(kind) || entry.Metadata.FindProperty("Id") is not { ClrType: var type } || type != typeof(Guid)) continue;
+            var fields = entry.State == EntityState.Modified ? string.Join(", ", entry.Properties.Where(p => p.IsModified && !Silent.Contains(p.Metadata.Name)).Select(p => p.Metadata.Name)) : "";
+            if (entry.State == EntityState.Modified && fields.Length == 0) continue;
+            told.Add(new AuditEntry { Kind = kind, RowId = (Guid)entry.Property("Id").CurrentValue!, Deed = DeedOf(entry.State), Fields = fields });
+        }
+        // a sheet's lines have a history of their own; here it counts that it was worked on
+        var begun = told.Where(t => t.Kind == nameof(Lessons.Lesson)).Select(t => t.RowId).ToHashSet();
+        return told.Concat(sheets.Where(s => !begun.Contains(s)).Select(s => new AuditEntry { Kind = nameof(Lessons.Lesson), RowId = s, Deed = Deed.Changed, Fields = "Lines" }));
+    }
+
+    private static Deed DeedOf(EntityState state) => state switch { EntityState.Added => Deed.Added, EntityState.Deleted => Deed.Removed, _ => Deed.Changed };
+}

@@ -1,0 +1,48 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Sharing;
+
+/// <summary>A word from one instructor to the others on a line of a sheet. Who said it and when are the row's own stamp.</summary>
+public sealed class LineComment : SchoolRow
+{
+    public const int Longest = 600;
+
+    public Guid LessonId { get; set; }
+    public Guid LineId { get; set; }
+    public required string Words { get; set; }
+    public DateTimeOffset SaidAt { get; set; }
+    public required string SaidBy { get; set; }
+
+    /// <summary>Set when somebody has dealt with it; it stays in the sheet's history.</summary>
+    public DateTimeOffset? SettledAt { get; set; }
+}
+
+/// <summary>Comments on the lines of sheets.</summary>
+public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvider time)
+{
+    /// <summary>Those of a sheet that nobody has settled, oldest first.</summary>
+    public Task<List<LineComment>> Open(Guid lessonId, CancellationToken cancel) =>
+        db.LineComments.AsNoTracking().Where(c => c.LessonId == lessonId && c.SettledAt == null).OrderBy(c => c.SaidAt).ThenBy(c => c.Id).ToListAsync(cancel);
+
+    /// <summary>Says something on a line.</summary>
+    /// <returns>What is wrong with it, or null when it is kept.</returns>
+    public async Task<string?> Say(Guid lessonId, Guid lineId, string? words, CancellationToken cancel)
+    {
+        var said = (words ?? "").Trim();
+        if (said.Length == 0) return "Type what the others should know.";
+        if (said.Length > LineComment.Longest) return $"A comment may have {LineComment.Longest} characters; this has {said.Length}.";
+        if (!await db.SheetLines.AnyAsync(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null, cancel)) return "That line is no longer there; somebody took it out.";
+        db.LineComments.Add(new LineComment { LessonId = lessonId, LineId = lineId, Words = said, SaidAt = time.GetUtcNow(), SaidBy = scope.UserName });
+        await db.SaveChangesAsync(cancel);
+        return null;
+    }
+
+    /// <summary>Says that a comment is dealt with; false when it is gone or settled already.</summary>
+    public async Task<bool> Settle(Guid lessonId, Guid comment, CancellationToken cancel)
+    {
+        if (await db.LineComments.FirstOrDefaultAsync(c => c.LessonId == lessonId && c.Id == comment && c.SettledAt == null, cancel) is not { } open) return false;
+        open.SettledAt = time.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return true;
+    }
+}

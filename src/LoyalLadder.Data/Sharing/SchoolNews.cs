@@ -1,0 +1,90 @@
+using System.Collections.Concurrent;
+using System.Threading.Channels;
+
+namespace LoyalLadder.Data.Sharing;
+
+/// <summary>What a piece of news is about. The database's triggers say these words.</summary>
+public enum NewsTopic
+{
+    /// <summary>Lines, head, comments or set-aside stops of the sheet <see cref="SchoolNews.Lesson"/>.</summary>
+    Sheet,
+
+    /// <summary>Somebody came to that sheet or left it.</summary>
+    Here,
+
+    /// <summary>Something was pressed on that lesson's mat.</summary>
+    Run,
+
+    /// <summary>Halls, kit, people, material or limits of the school.</summary>
+    Facts,
+
+    /// <summary>Logs, and with them evidence, pace and what is due.</summary>
+    Progress,
+
+    /// <summary>The wire was down for a moment: anything may have happened.</summary>
+    All,
+}
+
+/// <summary>Something was saved, by this process or another.</summary>
+/// <param name="School">Whose; empty for every school's.</param>
+/// <param name="Topic">What it is about.</param>
+/// <param name="Lesson">The lesson, where it is about one.</param>
+public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Lesson)
+{
+    /// <summary>Reads a message of the wire: 'school topic lesson' with '-' for what is empty.</summary>
+    /// <returns>Null for a message that is none of ours.</returns>
+    public static SchoolNews? Read(string message)
+    {
+        if (message.Split(' ') is not [var school, var topic, var lesson] || !Enum.TryParse<NewsTopic>(topic, ignoreCase: true, out var about) || !Enum.IsDefined(about)) return null;
+        return Key(school) is { } s && Key(lesson) is { } l ? new SchoolNews(s, about, l) : null;
+        static Guid? Key(string text) => text == "-" ? Guid.Empty : Guid.TryParse(text, out var key) ? key : null;
+    }
+
+    public bool Concerns(Guid school) => School == Guid.Empty || School == school;
+}
+
+/// <summary>Hands news on to whoever listens in this process. A slow listener misses the oldest and is told that anything may have happened.</summary>
+public sealed class SchoolNewsFeed
+{
+    private const int Most = 64;
+
+    private readonly ConcurrentDictionary<Guid, (Guid School, Channel<SchoolNews> Channel)> _listeners = new();
+
+    /// <summary>Listens to a school's news until disposed.</summary>
+    public Listening Listen(Guid school)
+    {
+        var (key, channel) = (Guid.NewGuid(), Channel.CreateBounded<SchoolNews>(new BoundedChannelOptions(Most) { FullMode = BoundedChannelFullMode.DropOldest }));
+        _listeners[key] = (school, channel);
+        return new Listening(channel.Reader, () => _listeners.TryRemove(key, out _));
+    }
+
+    public void Tell(SchoolNews news)
+    {
+        foreach (var (school, channel) in _listeners.Values)
+            if (news.Concerns(school)) channel.Writer.TryWrite(channel.Reader.Count >= Most - 1 ? news with { Topic = NewsTopic.All } : news);
+    }
+
+    /// <summary>News as it comes in.</summary>
+    public sealed class Listening(ChannelReader<SchoolNews> news, Action end) : IDisposable
+    {
+        /// <summary>All that has come in; waits for the first until a time is over, and is empty then.</summary>
+        public async Task<IReadOnlyList<SchoolNews>> Next(TimeSpan patience, TimeProvider time, CancellationToken cancel)
+        {
+            using var over = new CancellationTokenSource(patience, time);
+            using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, over.Token);
+            try
+            {
+                if (!await news.WaitToReadAsync(either.Token)) return [];
+            }
+            catch (OperationCanceledException) when (over.IsCancellationRequested && !cancel.IsCancellationRequested)
+            {
+                return [];
+            }
+            var all = new HashSet<SchoolNews>();
+            while (news.TryRead(out var one)) all.Add(one);
+            return [.. all];
+        }
+
+        public void Dispose() => end();
+    }
+}

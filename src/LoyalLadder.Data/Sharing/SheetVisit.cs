@@ -1,0 +1,70 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Sharing;
+
+/// <summary>Somebody has a sheet open in front of them now. The row's own stamp is their name and their last sign of life.</summary>
+public sealed class SheetVisit : SchoolRow
+{
+    /// <summary>How often a visit gives a sign of life, and when one that gives none is over: its process may have been killed.</summary>
+    public static readonly TimeSpan Beat = TimeSpan.FromSeconds(15), Over = TimeSpan.FromSeconds(40);
+
+    public Guid LessonId { get; set; }
+    public Guid UserId { get; set; }
+}
+
+/// <summary>Who is in a sheet, and how far it has come.</summary>
+public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvider time)
+{
+    /// <summary>Comes in; visits that ended without leaving are cleared away.</summary>
+    /// <returns>The visit's key.</returns>
+    public async Task<Guid> Enter(Guid lessonId, CancellationToken cancel)
+    {
+        var over = time.GetUtcNow() - SheetVisit.Over;
+        await db.SheetVisits.Where(v => v.ChangedAt < over).ExecuteDeleteAsync(cancel);
+        var visit = new SheetVisit { LessonId = lessonId, UserId = scope.UserId };
+        db.SheetVisits.Add(visit);
+        await db.SaveChangesAsync(cancel);
+        db.ChangeTracker.Clear();
+        return visit.Id;
+    }
+
+    /// <summary>Gives a sign of life.</summary>
+    public Task Stay(Guid visit, CancellationToken cancel)
+    {
+        var now = time.GetUtcNow();
+        return db.SheetVisits.Where(v => v.Id == visit).ExecuteUpdateAsync(v => v.SetProperty(x => x.ChangedAt, now), cancel);
+    }
+
+    public Task Leave(Guid visit) => db.SheetVisits.Where(v => v.Id == visit).ExecuteDeleteAsync(CancellationToken.None);
+
+    /// <summary>The others who are in a sheet, by name.</summary>
+    public async Task<List<string>> Others(Guid lessonId, CancellationToken cancel)
+    {
+        var over = time.GetUtcNow() - SheetVisit.Over;
+        return await db.SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over).Select(v => v.ChangedBy).Distinct().OrderBy(n => n).ToListAsync(cancel);
+    }
+
+    /// <summary>How far a sheet has come; null when there is none of that key.</summary>
+    public Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel) => db.Lessons.Where(l => l.Id == lessonId).Select(l => new SheetMark(
+        db.SheetChanges.Where(c => c.LessonId == l.Id).OrderByDescending(c => c.Number).Select(c => new SheetMark.Part(c.Number, c.ChangedBy)).FirstOrDefault(),
+        new SheetMark.Part(l.ChangedAt.UtcTicks, l.ChangedBy),
+        db.LineComments.Where(c => c.LessonId == l.Id).OrderByDescending(c => c.ChangedAt).Select(c => new SheetMark.Part(c.ChangedAt.UtcTicks, c.ChangedBy)).FirstOrDefault(),
+        db.CheckOverrides.Count(o => o.LessonId == l.Id))).FirstOrDefaultAsync(cancel);
+}
+
+/// <summary>How far a sheet has come: two equal marks are the same sheet with the same head, comments and stops set aside.</summary>
+public sealed record SheetMark(SheetMark.Part? Lines, SheetMark.Part Head, SheetMark.Part? Said, int Aside)
+{
+    /// <param name="At">Grows with every change.</param>
+    /// <param name="By">Whose the last one was.</param>
+    public sealed record Part(long At, string By);
+
+    /// <summary>The mark as one word.</summary>
+    public string Word => FormattableString.Invariant($"{Lines?.At ?? 0}-{Head.At:x}-{Said?.At ?? 0:x}-{Aside}");
+
+    /// <summary>Who made it differ from an earlier mark; empty where that is not known.</summary>
+    public string By(SheetMark? earlier) =>
+        Lines is not null && Lines.At != earlier?.Lines?.At ? Lines.By
+        : Said is not null && Said.At != earlier?.Said?.At ? Said.By
+        : Head.At != earlier?.Head.At ? Head.By : "";
+}

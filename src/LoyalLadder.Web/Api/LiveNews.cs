@@ -1,0 +1,80 @@
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Sharing;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Api;
+
+/// <summary>What a page is told while it is open. Which of these are filled depends on the event.</summary>
+/// <param name="Mark">mark: how far the sheet has come.</param>
+/// <param name="By">mark: who changed it last.</param>
+/// <param name="Here">here: the others who are in the sheet.</param>
+public sealed record LiveEvent(string? Mark = null, string? By = null, IReadOnlyList<string>? Here = null);
+
+/// <summary>
+/// Server-sent events for open pages. <c>/live?lesson=…</c> tells of one sheet (events <c>mark</c>, <c>here</c>, <c>run</c>) and counts
+/// as being in it unless <c>from=mat</c>; <c>/live</c> alone tells that something of the school changed (<c>school</c>). <c>beat</c> comes
+/// now and then, so that both sides notice when the other is gone.
+/// </summary>
+public static class LiveNews
+{
+    /// <summary>A stream ends after this long and the page asks anew, so that a sign-in that was ended does not listen on.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(20);
+
+    public static void MapLiveNews(this WebApplication app) => app.MapGet("/live", Answer).ExcludeFromDescription();
+
+    private static async Task<IResult> Answer(Guid? lesson, string? from, LadderContext db, SheetCompany company, SchoolNewsFeed feed, TimeProvider time, IHostApplicationLifetime life, HttpContext http)
+    {
+        if (lesson is { } id && !await db.Lessons.AnyAsync(l => l.Id == id, http.RequestAborted)) return Results.NotFound();
+        http.Response.Headers["X-Accel-Buffering"] = "no";
+        return TypedResults.ServerSentEvents(Follow(lesson, from != "mat", db.SchoolId, company, feed, time, life.ApplicationStopping, http.RequestAborted));
+    }
+
+    private static async IAsyncEnumerable<SseItem<LiveEvent>> Follow(Guid? lesson, bool enters, Guid school, SheetCompany company, SchoolNewsFeed feed, TimeProvider time, CancellationToken stopping, [EnumeratorCancellation] CancellationToken gone)
+    {
+        using var end = CancellationTokenSource.CreateLinkedTokenSource(stopping, gone);
+        using var listening = feed.Listen(school);
+        var began = time.GetTimestamp();
+        var visit = lesson is { } entered && enters ? await company.Enter(entered, end.Token) : (Guid?)null;
+        try
+        {
+            var (here, mark) = ("", (SheetMark?)null);
+            IReadOnlyList<SchoolNews> news = [new(school, NewsTopic.All, Guid.Empty)];
+            while (time.GetElapsedTime(began) < Longest)
+            {
+                if (lesson is { } sheet)
+                {
+                    if (news.Any(n => Tells(n, sheet, NewsTopic.Sheet)) && await company.Mark(sheet, end.Token) is { } now && now.Word != mark?.Word)
+                    {
+                        yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
+                        mark = now;
+                    }
+                    if (news.Any(n => Tells(n, sheet, NewsTopic.Run))) yield return Say("run", new LiveEvent());
+                    // looked at with every beat as well: who was cut off leaves no news
+                    if (news.Count == 0 || news.Any(n => Tells(n, sheet, NewsTopic.Here)))
+                    {
+                        var others = await company.Others(sheet, end.Token);
+                        if (here != string.Join('\n', others)) yield return Say("here", new LiveEvent(Here: others));
+                        here = string.Join('\n', others);
+                    }
+                }
+                else if (news.Any(n => n.Topic != NewsTopic.Here)) yield return Say("school", new LiveEvent());
+                if (news.Count == 0)
+                {
+                    if (visit is { } mine) await company.Stay(mine, end.Token);
+                    yield return Say("beat", new LiveEvent());
+                }
+                news = await listening.Next(SheetVisit.Beat, time, end.Token);
+            }
+        }
+        finally
+        {
+            if (visit is { } mine) await company.Leave(mine);
+        }
+    }
+
+    private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) => news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);
+
+    private static SseItem<LiveEvent> Say(string name, LiveEvent what) => new(what, name);
+}

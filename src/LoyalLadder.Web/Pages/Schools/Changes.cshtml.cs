@@ -1,0 +1,37 @@
+using LoyalLadder.Data;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.Schools;
+
+/// <summary>The audit list: who changed what, and when.</summary>
+[Authorize(Policies.Head)]
+public sealed class ChangesModel(LadderContext db, TimeProvider time, AuditBook audit) : SchoolPage(db, time)
+{
+    [BindProperty(SupportsGet = true)]
+    public string? Who { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Kind { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public long? Before { get; set; }
+
+    public List<AuditGroup> Groups { get; private set; } = [];
+    public long? Older { get; private set; }
+    public List<string> People { get; private set; } = [];
+    public List<string> Kinds { get; private set; } = [];
+    public School Own { get; private set; } = null!;
+
+    public async Task OnGetAsync()
+    {
+        Own = await School();
+        (People, Kinds) = (await audit.People(Cancel), await audit.Kinds(Cancel));
+        (Groups, Older) = await audit.Of(Empty(Who), Empty(Kind), Before, Cancel);
+    }
+
+    private static string? Empty(string? choice) => string.IsNullOrEmpty(choice) ? null : choice;
+}

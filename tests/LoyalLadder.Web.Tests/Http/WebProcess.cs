@@ -1,0 +1,56 @@
+using System.Diagnostics;
+using System.Text.RegularExpressions;
+
+namespace LoyalLadder.Web.Tests.Http;
+
+/// <summary>The application as a process of its own, the way it runs in a school.</summary>
+internal sealed partial class WebProcess : IAsyncDisposable
+{
+    private readonly Process _process;
+
+    private WebProcess(Process process, Uri address) => (_process, Address) = (process, address);
+
+    public Uri Address { get; }
+
+    public static async Task<WebProcess> Start(string database)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, WorkingDirectory = AppContext.BaseDirectory };
+        foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot()]) start.ArgumentList.Add(argument);
+        start.Environment["LOYALLADDER_DB"] = database;
+        start.Environment["ASPNETCORE_URLS"] = "http://127.0.0.1:0";
+        start.Environment["Serilog__MinimumLevel__Default"] = "Warning";
+        start.Environment["Serilog__MinimumLevel__Override__Microsoft.Hosting.Lifetime"] = "Information";
+        var process = Process.Start(start)!;
+        var address = new TaskCompletionSource<Uri>(TaskCreationOptions.RunContinuationsAsynchronously);
+        process.OutputDataReceived += (_, line) =>
+        {
+            if (line.Data is null) address.TrySetException(new InvalidOperationException("The process ended before it listened."));
+            else if (Listening().Match(line.Data) is { Success: true } match) address.TrySetResult(new Uri(match.Groups[1].Value));
+        };
+        process.BeginOutputReadLine();
+        return new WebProcess(process, await address.Task.WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken));
+    }
+
+    /// <summary>Ends it as a power cut does.</summary>
+    public async Task Kill()
+    {
+        _process.Kill(entireProcessTree: true);
+        await _process.WaitForExitAsync(TestContext.Current.CancellationToken);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        if (!_process.HasExited) await Kill();
+        _process.Dispose();
+    }
+
+    private static string ContentRoot()
+    {
+        for (var folder = new DirectoryInfo(AppContext.BaseDirectory); folder is not null; folder = folder.Parent)
+            if (Directory.Exists(Path.Combine(folder.FullName, "src", "LoyalLadder.Web"))) return Path.Combine(folder.FullName, "src", "LoyalLadder.Web");
+        throw new DirectoryNotFoundException("src/LoyalLadder.Web");
+    }
+
+    [GeneratedRegex(@"listening on:? (http://\S+?)""?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Listening();
+}

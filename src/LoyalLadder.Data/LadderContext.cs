@@ -20,7 +20,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 namespace LoyalLadder.Data;
 
 /// <summary>The database. Every query sees the rows of the scope's school only, and every saved row is stamped with it.</summary>
-public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time, SchoolFactsMemory memory)
+public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time, SchoolFactsMemory facts, ProgressMemory progress)
     : IdentityUserContext<AppUser, Guid>(options), IDataProtectionKeyContext
 {
     private const string SchoolKey = nameof(SchoolRow.SchoolId);
@@ -373,7 +373,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
 
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
-        var changesFacts = false;
+        var (changesFacts, changesProgress) = (false, false);
         RememberSheets();
         // nobody's sign-in that fails, say, is of no school yet
         if (scope.SchoolId != Guid.Empty) Audits.AddRange(Audit.Of(ChangeTracker.Entries()).ToList());
@@ -381,9 +381,11 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         {
             Stamp(entry);
             changesFacts |= entry.Entity is School or Hall or KitItem or AppUser or NumberedCombination or SchoolTechnique or BandLimits && entry.State != EntityState.Unchanged;
+            changesProgress |= entry.Entity is Track or Rank or Requirement or SignOff or Student or Enrolment or LessonLog && entry.State != EntityState.Unchanged;
         }
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
-        if (changesFacts) memory.Forget(SchoolId);
+        if (changesFacts) facts.Forget(SchoolId);
+        if (changesProgress) progress.Forget(SchoolId);
         return saved;
     }
 

@@ -31,7 +31,7 @@ public static class LadderDatabase
     {
         var options = new DbContextOptionsBuilder<LadderContext>();
         options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
-        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System));
+        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System), new ProgressMemory(TimeProvider.System));
     }
 
     private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>

@@ -79,6 +79,7 @@ builder.Services.AddAntiforgery(o =>
 builder.Services.AddRazorPages(o => o.RootDirectory = "/Pages").AddMvcOptions(o =>
 {
     o.ModelBinderProviders.Insert(0, new PlainTextBinderProvider());
+    o.Filters.Add<NoSuchAction>();
     o.MaxModelValidationErrors = 50;
 });
 builder.Services.AddRouting(o => o.LowercaseUrls = true);
@@ -108,6 +109,17 @@ if (args.Contains("--rebuild-evidence"))
     var from = TimeProvider.System.GetTimestamp();
     var rows = await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Rebuild();
     Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{rows} rows of evidence in {TimeProvider.System.GetElapsedTime(from).TotalSeconds:0.0} s"));
+    return;
+}
+if (Array.IndexOf(args, "--add-school") is >= 0 and var at)
+{
+    await using var scope = app.Services.CreateAsyncScope();
+    var name = at + 1 < args.Length ? args[at + 1].Trim() : "";
+    if (name.Length is 0 or > 120 || name.StartsWith("--", StringComparison.Ordinal)) throw new ArgumentException("Name the school in at most 120 characters: --add-school \"Over the Water\"");
+    var school = new School { Name = name };
+    (scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId, scope.ServiceProvider.GetRequiredService<SchoolScope>().UserName) = (school.Id, "the installation");
+    scope.ServiceProvider.GetRequiredService<LadderContext>().Schools.Add(school);
+    Console.WriteLine($"{name} is ready. Its head instructor joins, within a week, at /join/{await scope.ServiceProvider.GetRequiredService<Invitations>().Make(Role.Head, CancellationToken.None)}");
     return;
 }
 if (args.Contains("--migrate"))

@@ -66,7 +66,7 @@ internal sealed class Visitor : IDisposable
     {
         var document = await Page(page);
         var link = document.QuerySelectorAll(selector).First(a => a.Closest("li, tr")!.TextContent.Contains(rowWords, StringComparison.Ordinal));
-        return link.GetAttribute("href")!;
+        return link.GetAttribute("href")!.Split('#')[0];
     }
 
     public void Dispose() => _http.Dispose();

@@ -10,6 +10,7 @@ using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -259,7 +260,12 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
             }
         }
         clock.Reset();
-        await sheets.Begin(classes[1].Id, today, DemoSheets.For(AgeBand.Teens)[0], cancel);
+        var (kites, _) = await sheets.Begin(classes[1].Id, today, DemoSheets.For(AgeBand.Teens)[0], cancel);
+        scope.UserName = "Marlow";
+        var comments = new LineComments(db, scope, clock);
+        foreach (var (line, words) in new[] { (2, "The lane by the door is wet after rain: start the lines at the far wall."), (5, "Wren is new to this, pair her with a senior.") })
+            if (await comments.Say(kites!.Id, kites.Lines[line].Id, words, cancel) is { } refused) throw new InvalidOperationException(refused);
+        scope.UserName = "Ines";
         await sheets.Begin(classes[2].Id, today, DemoSheets.For(AgeBand.Adults)[0], cancel);
     }
 

@@ -181,7 +181,7 @@ namespace LoyalLadder.Data.Migrations
             (string Topic, string[] Tables)[] whole =
             [
                 ("facts", ["halls", "kit_items", "numbered_combinations", "school_techniques", "limits_of_bands"]),
-                ("progress", ["logs", "log_lines", "attendances", "students", "enrolments", "requirements", "sign_offs"]),
+                ("progress", ["logs", "log_lines", "attendances", "students", "enrolments", "requirements", "sign_offs", "tracks", "ranks"]),
             ];
             foreach (var (topic, tables) in whole)
                 foreach (var table in tables)

@@ -58,6 +58,17 @@ public sealed class ProgressBook(LadderContext db, OwnSchool own, EvidenceBook e
         (await db.Evidence.AsNoTracking().Where(e => e.StudentId == studentId).ToListAsync(cancel))
             .ToDictionary(e => e.Learnable, e => new Coverage([.. Enumerable.Range(1, 6).Select(s => e.Stage >= s ? 1 : 0)], (int)Math.Ceiling(e.Exposures), e.LastOn));
 
+    /// <summary>Everything that one student was exposed to, the most frequent first, with who taught it.</summary>
+    public async Task<List<(Evidence Evidence, IReadOnlyList<(string Instructor, double Exposures)> By)>> TaughtTo(Guid studentId, CancellationToken cancel)
+    {
+        var evidenceOf = await db.Evidence.AsNoTracking().Where(e => e.StudentId == studentId).ToListAsync(cancel);
+        var by = (await db.Attendances.Where(a => a.StudentId == studentId && a.Presence != Presence.Watching)
+            .Join(db.TaughtItems.Where(t => t.LessonShare > 0), a => a.LogId, t => t.LogId, (a, t) => new { t.Learnable, a.Log!.TaughtBy, t.LessonShare })
+            .GroupBy(t => new { t.Learnable, t.TaughtBy }).Select(g => new { g.Key.Learnable, g.Key.TaughtBy, Exposures = g.Sum(t => t.LessonShare) }).ToListAsync(cancel)).ToLookup(t => t.Learnable);
+        return [.. evidenceOf.OrderByDescending(e => e.Exposures).ThenBy(e => e.Learnable, StringComparer.Ordinal)
+            .Select(e => (e, (IReadOnlyList<(string, double)>)[.. by[e.Learnable].OrderByDescending(t => t.Exposures).ThenBy(t => t.TaughtBy, StringComparer.Ordinal).Select(t => (t.TaughtBy, t.Exposures))]))];
+    }
+
     /// <summary>What is due for a class on a day, the most pressing first.</summary>
     public async Task<List<DueItem>> DueFor(Guid classId, DateOnly day, IReadOnlyCollection<string> owedTexts, CancellationToken cancel)
     {

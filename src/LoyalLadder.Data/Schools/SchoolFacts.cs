@@ -20,7 +20,7 @@ public sealed record SchoolFacts(School School, IReadOnlyList<Hall> Halls, IRead
 /// </summary>
 public sealed class SchoolFactsMemory(TimeProvider time)
 {
-    private static readonly TimeSpan Kept = TimeSpan.FromSeconds(5);
+    private static readonly TimeSpan Kept = TimeSpan.FromSeconds(20);
 
     private readonly ConcurrentDictionary<Guid, (SchoolFacts Facts, long Since)> _facts = new();
 

@@ -39,8 +39,9 @@ public sealed class AuditBook(LadderContext db)
         var groups = new List<List<AuditEntry>>();
         foreach (var entry in entries.Take(Page))
         {
-            if (groups.LastOrDefault() is { } open && open[0] is var first && first.ChangedBy == entry.ChangedBy && first.Kind == entry.Kind && first.Deed == entry.Deed
-                && (entry.Deed != Deed.Changed || first.Fields == entry.Fields) && first.ChangedAt - entry.ChangedAt < Together) open.Add(entry);
+            var open = groups.FindLast(g => g[0] is var first && first.ChangedBy == entry.ChangedBy && first.Kind == entry.Kind && first.Deed == entry.Deed
+                && (entry.Deed != Deed.Changed || first.Fields == entry.Fields) && first.ChangedAt - entry.ChangedAt < Together);
+            if (open is not null) open.Add(entry);
             else groups.Add([entry]);
         }
         var names = await Names([.. groups.SelectMany(g => g.DistinctBy(e => e.RowId).Take(Named))], cancel);
@@ -64,6 +65,9 @@ public sealed class AuditBook(LadderContext db)
                 nameof(Student) => Read(db.Students.Where(s => ids.Contains(s.Id)).Select(s => new Called(s.Id, s.FirstName + " " + s.Initial, s.Id, null)), "/people/"),
                 nameof(CareNote) => Read(db.CareNotes.Where(n => ids.Contains(n.Id)).Select(n => new Called(n.Id, n.Student!.FirstName + " " + n.Student.Initial, n.StudentId, null)), "/people/"),
                 nameof(Enrolment) => Read(db.Enrolments.Where(x => ids.Contains(x.Id)).Select(x => new Called(x.Id, x.Student!.FirstName + " " + x.Student.Initial + ", " + x.Class!.Name, x.StudentId, null)), "/people/"),
+                nameof(SignOff) => Read(db.SignOffs.Where(s => ids.Contains(s.Id)).Select(s => new Called(s.Id, db.Students.Where(x => x.Id == s.StudentId).Select(x => x.FirstName + " " + x.Initial).FirstOrDefault() ?? "", s.StudentId, null)), "/people/"),
+                nameof(Award) => Read(db.Awards.Where(a => ids.Contains(a.Id)).Select(a => new Called(a.Id, db.Students.Where(x => x.Id == a.StudentId).Select(x => x.FirstName + " " + x.Initial).FirstOrDefault() ?? "", a.StudentId, null)), "/people/"),
+                nameof(ApiToken) => Read(db.ApiTokens.Where(t => ids.Contains(t.Id)).Select(t => new Called(t.Id, t.Name, null, null)), null),
                 nameof(Candidate) => Read(db.Candidates.Where(c => ids.Contains(c.Id)).Select(c => new Called(c.Id, c.Student!.FirstName + " " + c.Student.Initial, c.GradingId, null)), "/gradings/"),
                 nameof(Lesson) => Read(db.Lessons.Where(l => ids.Contains(l.Id)).Select(l => new Called(l.Id, l.Class!.Name, l.Id, l.Date)), "/sheets/"),
                 nameof(LessonLog) => Read(db.Logs.Where(l => ids.Contains(l.Id)).Select(l => new Called(l.Id, l.Lesson!.Class!.Name, l.LessonId, l.Lesson.Date)), "/diary/"),

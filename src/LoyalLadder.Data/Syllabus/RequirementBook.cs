@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
@@ -11,20 +12,26 @@ namespace LoyalLadder.Data.Syllabus;
 public sealed record RequirementDraft(Guid RankId, RequirementKind Kind, string What, int Stage, int Amount, bool IsSeconds, int Signers);
 
 /// <summary>What the ranks ask for: every change is written down in words, with who and when.</summary>
-public sealed class RequirementBook(LadderContext db, OwnSchool own)
+public sealed class RequirementBook(LadderContext db, OwnSchool own, ProgressMemory memory)
 {
     public const int MostOfARank = 60, MostAmount = 9999;
 
-    /// <summary>A track with its ranks, the lowest first; null when there is none of that key.</summary>
-    public async Task<List<Track>> Tracks(CancellationToken cancel)
+    /// <summary>The tracks with their ranks, the lowest first. Not to be changed by who reads them.</summary>
+    public Task<List<Track>> Tracks(CancellationToken cancel) => memory.Of(("tracks", db.SchoolId), db.SchoolId, () => ReadTracks(cancel));
+
+    private async Task<List<Track>> ReadTracks(CancellationToken cancel)
     {
         var tracks = await db.Tracks.AsNoTracking().Include(t => t.Ranks).OrderBy(t => t.Position).ToListAsync(cancel);
         foreach (var track in tracks) track.Ranks.Sort((a, b) => a.Position.CompareTo(b.Position));
         return tracks;
     }
 
-    public Task<List<Requirement>> Of(IReadOnlyCollection<Guid> ranks, CancellationToken cancel) =>
-        db.Requirements.AsNoTracking().Where(r => ranks.Contains(r.RankId)).OrderBy(r => r.Position).ThenBy(r => r.Id).ToListAsync(cancel);
+    /// <summary>What some ranks ask for, in the order of the ladder. Not to be changed by who reads it.</summary>
+    public async Task<List<Requirement>> Of(IReadOnlyCollection<Guid> ranks, CancellationToken cancel)
+    {
+        var all = await memory.Of(("asked", db.SchoolId), db.SchoolId, async () => (await db.Requirements.AsNoTracking().OrderBy(r => r.Position).ThenBy(r => r.Id).ToListAsync(cancel)).ToLookup(r => r.RankId));
+        return [.. ranks.SelectMany(r => all[r]).OrderBy(r => r.Position).ThenBy(r => r.Id)];
+    }
 
     public Task<List<RequirementChange>> History(Guid rankId, CancellationToken cancel) =>
         db.RequirementChanges.AsNoTracking().Where(c => c.RankId == rankId).OrderByDescending(c => c.ChangedAt).Take(60).ToListAsync(cancel);

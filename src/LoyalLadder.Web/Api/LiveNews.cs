@@ -39,7 +39,7 @@ public static class LiveNews
         var visit = lesson is { } entered && enters ? await company.Enter(entered, end.Token) : (Guid?)null;
         try
         {
-            var (here, mark) = ("", (SheetMark?)null);
+            var (here, mark) = ((string?)null, (SheetMark?)null);
             IReadOnlyList<SchoolNews> news = [new(school, NewsTopic.All, Guid.Empty)];
             while (time.GetElapsedTime(began) < Longest)
             {

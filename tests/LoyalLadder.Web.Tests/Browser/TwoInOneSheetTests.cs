@@ -75,10 +75,11 @@ public sealed class TwoInOneSheetTests
         marlow.Until(() => marlow.Has("#comment-words"));
         marlow.IsAccessible("Sheet with a comment being written");
         marlow.Press(Keys.Enter);
-        marlow.Until(() => marlow.Text(".comments .field-error").Contains("Type what the others should know", StringComparison.Ordinal));
+        marlow.Until(() => marlow.Text("#comment-words ~ .field-error").Contains("Type what the others should know", StringComparison.Ordinal));
         marlow.Type("#comment-words", "Mats are away on Thursday" + Keys.Enter);
-        ines.Until(() => ines.Text(".comments").Contains("Marlow Mats are away on Thursday", StringComparison.Ordinal));
+        ines.Until(() => ines.Texts(".comments p").Exists(c => c.StartsWith("Marlow Mats are away on Thursday", StringComparison.Ordinal)));
+        var open = int.Parse(ines.Run("return document.querySelectorAll('.comments p').length"), System.Globalization.CultureInfo.InvariantCulture);
         ines.Click(".comments button");
-        marlow.Until(() => !marlow.Has(".comments"));
+        marlow.Until(() => marlow.Texts(".comments p").Count == open - 1 && !marlow.Texts(".comments p").Exists(c => c.Contains("Mats are away", StringComparison.Ordinal)));
     }
 }

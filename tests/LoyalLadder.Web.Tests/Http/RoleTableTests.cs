@@ -22,6 +22,7 @@ public sealed partial class RoleTableTests
         1 GET /bench?handler=Live
         1 GET /diary
         1 GET /diary/{id:guid}
+        1 GET /people/{id:guid}/taught
         0 GET /first-run
         0 GET /health
         1 GET /live
@@ -269,6 +270,20 @@ public sealed partial class RoleTableTests
             if (path != endpoint.Route && !path.EndsWith("/jab", StringComparison.Ordinal)) Assert.True(endpoint.Method == "POST" ? status != HttpStatusCode.OK : status == HttpStatusCode.NotFound, $"{endpoint.Key}: {status}");
         }
         Assert.Equal(before, await Fingerprint(server));
+    }
+
+    [Fact]
+    public async Task A_post_that_names_nothing_that_its_page_does_is_refused_in_words()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var (fill, token) = (await Filled(server, ines), await ines.Token("/"));
+        var all = All(server);
+        foreach (var route in all.Where(e => e.Method == "GET" && e.Name.Length == 0 && Rules[e.Key] is > 0 and < 4 && all.TrueForAll(x => x.Key != $"POST {e.Route}")).Select(e => e.Route))
+        {
+            using var answer = await ines.Send(fill(route) + "?handler=Nonsense", token, isPart: false);
+            Assert.Equal((route, HttpStatusCode.MethodNotAllowed), (route, answer.StatusCode));
+        }
     }
 
     private static async Task<(bool Refused, HttpStatusCode Status)> Try(Visitor visitor, Endpoint endpoint, string path, string token)

@@ -151,9 +151,9 @@ public sealed class SharingTests
 
         var settle = (await marlow.Page(sheet)).QuerySelector($"#line-{line} .comments button")!.GetAttribute("formaction")!;
         await marlow.Post(sheet, sheet + settle);
-        Assert.Null((await odile.Page(sheet)).QuerySelector(".comments"));
+        Assert.Null((await odile.Page(sheet)).QuerySelector($"#line-{line} .comments"));
         await using var owner = server.Owner();
-        var kept = await owner.LineComments.IgnoreQueryFilters().SingleAsync(Cancel);
+        var kept = await owner.LineComments.IgnoreQueryFilters().SingleAsync(c => c.Words.StartsWith("Ask Wren"), Cancel);
         Assert.Equal(("Marlow", true), (kept.SaidBy, kept.SettledAt is not null));
     }
 

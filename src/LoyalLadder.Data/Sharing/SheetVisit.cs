@@ -44,22 +44,23 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvid
         return await db.SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over).Select(v => v.ChangedBy).Distinct().OrderBy(n => n).ToListAsync(cancel);
     }
 
-    private sealed record MarkRow(long? Number, string? LineBy, DateTimeOffset HeadAt, string HeadBy, DateTimeOffset? SaidAt, string? SaidBy, int Aside);
+    private sealed record MarkRow(long? Number, string? LineBy, DateTimeOffset HeadAt, string HeadBy, long SaidAt, string? SaidBy, int Aside);
 
     /// <summary>How far a sheet has come; null when there is none of that key.</summary>
     public async Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel)
     {
         // by hand: each look at a sheet asks this, and what the mapper makes of it ranks whole tables
         var row = await db.Database.SqlQuery<MarkRow>($"""
-            SELECT c.number, c.changed_by AS line_by, l.changed_at AS head_at, l.changed_by AS head_by, s.changed_at AS said_at, s.changed_by AS said_by,
+            SELECT c.number, c.changed_by AS line_by, l.changed_at AS head_at, l.changed_by AS head_by, s.changed_by AS said_by,
+                   (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
                    (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
             FROM lessons l
             LEFT JOIN LATERAL (SELECT number, changed_by FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
-            LEFT JOIN LATERAL (SELECT changed_at, changed_by FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
+            LEFT JOIN LATERAL (SELECT changed_by FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
             WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
             """).ToListAsync(cancel);
         return row is not [var m] ? null : new SheetMark(
-            m.Number is { } number ? new(number, m.LineBy ?? "") : null, new(m.HeadAt.UtcTicks, m.HeadBy), m.SaidAt is { } said ? new(said.UtcTicks, m.SaidBy ?? "") : null, m.Aside);
+            m.Number is { } number ? new(number, m.LineBy ?? "") : null, new(m.HeadAt.UtcTicks, m.HeadBy), m.SaidBy is { } by ? new(m.SaidAt, by) : null, m.Aside);
     }
 }
 

@@ -1,14 +1,8 @@
 using System.Net;
 using System.Text.Json;
-using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Lessons.Clock;
-using LoyalLadder.Core.Lessons.Running;
-using LoyalLadder.Core.Progress;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
-using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Progress;
-using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -23,79 +17,6 @@ public sealed class ProgressPageTests
     {
         var tab = (await visitor.Page("/people")).QuerySelectorAll(".shelves a").First(a => a.TextContent.StartsWith(group, StringComparison.Ordinal)).GetAttribute("href")!;
         return (await visitor.Page(tab)).QuerySelectorAll("td a[href^='/people/']")[which].GetAttribute("href")!;
-    }
-
-    /// <summary>What the logs say of a person, counted anew line by line without the tables in between.</summary>
-    private static Dictionary<string, (double Exposures, int Stage, int Left, int Right, DateOnly Last)> Recount(IEnumerable<(LessonLog Log, LessonSetting Setting, List<(LessonLine Line, LineOutcome Outcome)> Lines)> logs)
-    {
-        var sum = new Dictionary<string, (double Exposures, int Stage, int Left, int Right, DateOnly Last)>();
-        foreach (var (log, setting, lines) in logs)
-        {
-            var lesson = new Dictionary<string, (double Share, int Stage, int Left, int Right)>();
-            foreach (var (line, outcome) in lines.Where(l => l.Outcome != LineOutcome.NotDone))
-                foreach (var t in Exposures.Of([(line, outcome)], setting))
-                {
-                    var was = lesson.GetValueOrDefault(t.Learnable);
-                    // a lesson counts once, done before part done, whatever number of stages it took
-                    lesson[t.Learnable] = (Math.Max(t.Share, was.Share), Math.Max(t.Stage, was.Stage), was.Left + t.Reps.Left, was.Right + t.Reps.Right);
-                }
-            foreach (var (learnable, l) in lesson)
-            {
-                var was = sum.GetValueOrDefault(learnable);
-                sum[learnable] = (was.Exposures + l.Share, Math.Max(was.Stage, l.Stage), was.Left + l.Left, was.Right + l.Right, log.Lesson!.Date > was.Last ? log.Lesson.Date : was.Last);
-            }
-        }
-        return sum;
-    }
-
-    [Fact]
-    public async Task Evidence_is_what_a_plain_recount_of_the_logs_gives_after_corrections_and_after_a_rebuild()
-    {
-        await using var server = await LadderServer.Start();
-        await using var scope = server.Services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
-        var school = scope.ServiceProvider.GetRequiredService<SchoolScope>();
-        school.SchoolId = await db.Schools.Select(s => s.Id).SingleAsync(Cancel);
-        var logs = scope.ServiceProvider.GetRequiredService<LessonLogs>();
-        var random = new Random(7);
-
-        // corrections of all kinds: what was done, who was there, somebody who was left out and somebody who was forgotten
-        var all = await db.Logs.AsNoTracking().Include(l => l.Lines).Include(l => l.Attendances).ToListAsync(Cancel);
-        var students = await db.Students.Select(s => s.Id).ToListAsync(Cancel);
-        foreach (var log in all.OrderBy(_ => random.Next()).Take(25))
-        {
-            var outcomes = log.Lines.Where(_ => random.Next(3) == 0).ToDictionary(l => l.SheetLineId, _ => (LineOutcome)random.Next(3));
-            var there = log.Attendances.Where(_ => random.Next(8) > 0).ToDictionary(a => a.StudentId, a => random.Next(10) == 0 ? Presence.Watching : a.Presence);
-            there[students[random.Next(students.Count)]] = Presence.Present;
-            Assert.True(await logs.Save(log.LessonId, outcomes, there, "corrected", Cancel));
-        }
-
-        await Agrees(db, scope.ServiceProvider);
-        var before = await Rows(db);
-        await scope.ServiceProvider.GetRequiredService<EvidenceBook>().Rebuild(Cancel);
-        Assert.Equal(before, await Rows(db));
-        await Agrees(db, scope.ServiceProvider);
-    }
-
-    private static async Task<List<string>> Rows(LadderContext db) =>
-        [.. (await db.Evidence.AsNoTracking().ToListAsync(Cancel)).Select(e => $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} {e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} {string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}").Order(StringComparer.Ordinal)];
-
-    private static async Task Agrees(LadderContext db, IServiceProvider services)
-    {
-        db.ChangeTracker.Clear();
-        var facts = await services.GetRequiredService<OwnSchool>().Facts(Cancel);
-        var logs = await db.Logs.AsNoTracking().Include(l => l.Lesson!.Class).Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery().ToListAsync(Cancel);
-        var read = logs.ConvertAll(log => (log, new LessonSetting { Band = log.Lesson!.Class!.Band, Heads = Math.Max(1, log.Lesson.Heads), Minutes = log.Lesson.Minutes, Floor = facts.Halls.FirstOrDefault(h => h.Id == log.Lesson.HallId)?.Size ?? LessonSetting.UsualFloor },
-            log.Lines.SelectMany(l => facts.Material.Row(l.Text, facts.School.Naming).OfType<LessonLine>().Select(line => (line, l.Outcome))).ToList()));
-        var evidence = (await db.Evidence.AsNoTracking().ToListAsync(Cancel)).ToLookup(e => e.StudentId);
-        var students = await db.Students.Select(s => s.Id).ToListAsync(Cancel);
-        Assert.True(students.Count >= 70);
-        foreach (var student in students)
-        {
-            var plain = Recount(read.Where(l => l.log.Attendances.Exists(a => a.StudentId == student && a.Presence != Presence.Watching)));
-            Assert.Equal(string.Join('\n', plain.Select(p => $"{p.Key} {p.Value}").Order(StringComparer.Ordinal)),
-                string.Join('\n', evidence[student].Select(e => $"{e.Learnable} {(e.Exposures, e.Stage, e.LeftReps, e.RightReps, e.LastOn)}").Order(StringComparer.Ordinal)));
-        }
     }
 
     [Fact]

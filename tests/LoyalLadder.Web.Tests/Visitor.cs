@@ -50,6 +50,25 @@ internal sealed class Visitor : IDisposable
         return await _http.SendAsync(request);
     }
 
+    /// <summary>Fills a form as a person does, leaving what is not named as the page has it, and sends it.</summary>
+    /// <param name="page">The page with the form.</param>
+    /// <param name="field">A field that the form has; the form is found by it.</param>
+    /// <param name="fields">What is typed and chosen.</param>
+    public async Task<HttpResponseMessage> Submit(string page, string field, params (string Name, string Value)[] fields)
+    {
+        var form = (await Page(page)).QuerySelector($"[name='{field}']")!.Closest("form")!;
+        var typed = fields.Select(f => f.Name).ToHashSet();
+        var kept = form.QuerySelectorAll("input[name], textarea[name], select[name]").Select(e => (Name: e.GetAttribute("name")!, Value: e switch
+        {
+            AngleSharp.Html.Dom.IHtmlSelectElement s => s.Value,
+            AngleSharp.Html.Dom.IHtmlTextAreaElement t => t.Value,
+            AngleSharp.Html.Dom.IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false } => null,
+            _ => e.GetAttribute("value") ?? "",
+        })).Where(f => f.Value is not null && !typed.Contains(f.Name) && f.Name != "__RequestVerificationToken").Select(f => (f.Name, f.Value!));
+        var to = form.GetAttribute("action") is { Length: > 0 } action ? action : page;
+        return await Post(page, to, [.. kept, .. fields]);
+    }
+
     public async Task<HttpResponseMessage> PostJson(string path, object body, string? token = null)
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = body is string text ? new StringContent(text) : JsonContent.Create(body) };

@@ -44,7 +44,7 @@ internal static class Audit
             if (entry.Entity is Lessons.SheetLine line) sheets.Add(line.LessonId);
             var kind = entry.Metadata.ClrType.Name;
             if (Told.Contains(kind) || entry.Metadata.FindProperty("Id") is not { ClrType: var type } || type != typeof(Guid)) continue;
-            var fields = entry.State == EntityState.Modified ? string.Join(", ", entry.Properties.Where(p => p.IsModified && !Silent.Contains(p.Metadata.Name)).Select(p => p.Metadata.Name)) : "";
+            var fields = entry.State == EntityState.Modified ? string.Join(", ", entry.Properties.Where(p => p.IsModified && !Equals(p.OriginalValue, p.CurrentValue) && !Silent.Contains(p.Metadata.Name)).Select(p => p.Metadata.Name)) : "";
             if (entry.State == EntityState.Modified && fields.Length == 0) continue;
             told.Add(new AuditEntry { Kind = kind, RowId = (Guid)entry.Property("Id").CurrentValue!, Deed = DeedOf(entry.State), Fields = fields });
         }

@@ -67,7 +67,7 @@ public sealed class SchoolNewsFeed
     /// <summary>News as it comes in.</summary>
     public sealed class Listening(ChannelReader<SchoolNews> news, Action end) : IDisposable
     {
-        /// <summary>All that has come in; waits for the first until a time is over, and is empty then.</summary>
+        /// <summary>All that has come in; waits for the first until a time is over or it is cancelled, and is empty then.</summary>
         public async Task<IReadOnlyList<SchoolNews>> Next(TimeSpan patience, TimeProvider time, CancellationToken cancel)
         {
             using var over = new CancellationTokenSource(patience, time);
@@ -76,7 +76,7 @@ public sealed class SchoolNewsFeed
             {
                 if (!await news.WaitToReadAsync(either.Token)) return [];
             }
-            catch (OperationCanceledException) when (over.IsCancellationRequested && !cancel.IsCancellationRequested)
+            catch (OperationCanceledException)
             {
                 return [];
             }

@@ -35,6 +35,7 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvid
         return db.SheetVisits.Where(v => v.Id == visit).ExecuteUpdateAsync(v => v.SetProperty(x => x.ChangedAt, now), cancel);
     }
 
+    /// <summary>Goes, whatever else was cancelled.</summary>
     public Task Leave(Guid visit) => db.SheetVisits.Where(v => v.Id == visit).ExecuteDeleteAsync(CancellationToken.None);
 
     /// <summary>The others who are in a sheet, by name.</summary>

@@ -2,6 +2,7 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Sharing;
+using LoyalLadder.Web.Access;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Api;
@@ -36,25 +37,26 @@ public static class LiveNews
         using var end = CancellationTokenSource.CreateLinkedTokenSource(stopping, gone);
         using var listening = feed.Listen(school);
         var began = time.GetTimestamp();
-        var visit = lesson is { } entered && enters ? await company.Enter(entered, end.Token) : (Guid?)null;
+        var visit = lesson is { } entered && enters ? await company.Enter(entered, gone) : (Guid?)null;
         try
         {
             var (here, mark) = ((string?)null, (SheetMark?)null);
             IReadOnlyList<SchoolNews> news = [new(school, NewsTopic.All, Guid.Empty)];
-            while (time.GetElapsedTime(began) < Longest)
+            while (!end.IsCancellationRequested && time.GetElapsedTime(began) < Longest)
             {
                 if (lesson is { } sheet)
                 {
-                    if (news.Any(n => Tells(n, sheet, NewsTopic.Sheet)) && await company.Mark(sheet, end.Token) is { } now && now.Word != mark?.Word)
+                    if (news.Any(n => Tells(n, sheet, NewsTopic.Sheet)))
                     {
-                        yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
+                        if (await OrEnd(company.Mark(sheet, gone)) is not { } now) yield break;
+                        if (now.Word != mark?.Word) yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
                         mark = now;
                     }
                     if (news.Any(n => Tells(n, sheet, NewsTopic.Run))) yield return Say("run", new LiveEvent());
                     // looked at with every beat as well: who was cut off leaves no news
                     if (news.Count == 0 || news.Any(n => Tells(n, sheet, NewsTopic.Here)))
                     {
-                        var others = await company.Others(sheet, end.Token);
+                        if (await OrEnd(company.Others(sheet, gone)) is not { } others) yield break;
                         if (here != string.Join('\n', others)) yield return Say("here", new LiveEvent(Here: others));
                         here = string.Join('\n', others);
                     }
@@ -62,7 +64,7 @@ public static class LiveNews
                 else if (news.Any(n => n.Topic != NewsTopic.Here)) yield return Say("school", new LiveEvent());
                 if (news.Count == 0)
                 {
-                    if (visit is { } mine) await company.Stay(mine, end.Token);
+                    if (visit is { } mine && !await OrEnd(company.Stay(mine, gone))) yield break;
                     yield return Say("beat", new LiveEvent());
                 }
                 news = await listening.Next(SheetVisit.Beat, time, end.Token);
@@ -70,8 +72,30 @@ public static class LiveNews
         }
         finally
         {
-            if (visit is { } mine) await company.Leave(mine);
+            if (visit is { } mine) await OrEnd(company.Leave(mine));
         }
+    }
+
+    /// <summary>An answer of the database; null when it is away or the page is gone, which ends the stream: the page asks anew.</summary>
+    private static async Task<T?> OrEnd<T>(Task<T> answer) where T : class?
+    {
+        try
+        {
+            return await answer;
+        }
+        catch (Exception e) when (e is OperationCanceledException || Trouble.IsDatabaseAway(e))
+        {
+            return null;
+        }
+    }
+
+    /// <summary>The same of something that is only to be done.</summary>
+    private static async Task<bool> OrEnd(Task done) => await OrEnd(Done(done)) is not null;
+
+    private static async Task<object?> Done(Task done)
+    {
+        await done;
+        return true;
     }
 
     private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) => news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);

@@ -12,11 +12,27 @@ internal sealed partial class WebProcess : IAsyncDisposable
 
     public Uri Address { get; }
 
-    public static async Task<WebProcess> Start(string database)
+    /// <summary>Runs one of the program's commands and returns what it says.</summary>
+    public static async Task<string> Say(string database, params string[] command)
+    {
+        using var process = Process.Start(Program(database, command))!;
+        var said = await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken);
+        await process.WaitForExitAsync(TestContext.Current.CancellationToken);
+        Assert.Equal(0, process.ExitCode);
+        return said;
+    }
+
+    private static ProcessStartInfo Program(string database, params string[] command)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, WorkingDirectory = AppContext.BaseDirectory };
-        foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot()]) start.ArgumentList.Add(argument);
+        foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot(), .. command]) start.ArgumentList.Add(argument);
         start.Environment["LOYALLADDER_DB"] = database;
+        return start;
+    }
+
+    public static async Task<WebProcess> Start(string database)
+    {
+        var start = Program(database);
         start.Environment["ASPNETCORE_URLS"] = "http://127.0.0.1:0";
         start.Environment["Serilog__MinimumLevel__Default"] = "Warning";
         start.Environment["Serilog__MinimumLevel__Override__Microsoft.Hosting.Lifetime"] = "Information";

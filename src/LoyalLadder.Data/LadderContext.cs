@@ -385,7 +385,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         }
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
         if (changesFacts) facts.Forget(SchoolId);
-        if (changesProgress) progress.Forget(SchoolId);
+        // what is worked out from logs is told in the words of the material, and timed by halls and kit
+        if (changesProgress || changesFacts) progress.Forget(SchoolId);
         return saved;
     }
 

@@ -36,7 +36,7 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 var database = builder.Configuration["LOYALLADDER_DB"] ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start.");
 builder.Services.AddLadderDatabase(database);
-builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<Invitations>().AddScoped<PaceBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
+builder.Services.AddScoped<LessonSheets>().AddScoped<LessonRuns>().AddScoped<MatFit>().AddScoped<LessonLogs>().AddScoped<OwedLines>().AddScoped<DayPlan>().AddScoped<CombinationBook>().AddScoped<SheetHistory>().AddScoped<TechniqueBook>().AddScoped<EvidenceUpgrade>().AddScoped<ComingSheets>().AddScoped<DayOutlook>().AddScoped<RequirementBook>().AddScoped<ProgressBook>().AddScoped<Invitations>().AddScoped<PaceBook>().AddScoped<GradingBook>().AddScoped<StudentRecords>().AddScoped<SchoolLists>().AddScoped<Timetable>().AddScoped<DemoSchool>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme)

@@ -16,7 +16,7 @@ public sealed record DueItem(string Learnable, double Score, int Need, int Peopl
 {
     /// <summary>'9 of 14 need it for their next rank; 16 days; last at stage 3'.</summary>
     public string Reason => string.Create(CultureInfo.InvariantCulture,
-        $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; last at stage {Stage}" : "never taught")}{(IsOwed ? "; owed" : "")}");
+        $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; {(Stage > 0 ? $"last at stage {Stage}" : "new to most")}" : "never taught")}{(IsOwed ? "; owed" : "")}");
 
     /// <summary>The stage to teach it at next: one on from where most are, not beyond 6.</summary>
     public int NextStage => Math.Min(Stage + 1, Lessons.Stages.Highest);

@@ -263,7 +263,7 @@ public sealed class DemoSchool(LadderContext db, SchoolScope scope, OwnSchool ow
         var (kites, _) = await sheets.Begin(classes[1].Id, today, DemoSheets.For(AgeBand.Teens)[0], cancel);
         scope.UserName = "Marlow";
         var comments = new LineComments(db, scope, clock);
-        foreach (var (line, words) in new[] { (2, "The lane by the door is wet after rain: start the lines at the far wall."), (5, "Wren is new to this, pair her with a senior.") })
+        foreach (var (line, words) in new[] { (2, "The lane by the door is wet after rain: start the lines at the far wall."), (5, "Two are new to this: pair them with seniors.") })
             if (await comments.Say(kites!.Id, kites.Lines[line].Id, words, cancel) is { } refused) throw new InvalidOperationException(refused);
         scope.UserName = "Ines";
         await sheets.Begin(classes[2].Id, today, DemoSheets.For(AgeBand.Adults)[0], cancel);

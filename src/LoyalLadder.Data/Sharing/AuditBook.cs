@@ -20,7 +20,7 @@ public sealed record AuditGroup(AuditEntry First, int Count, IReadOnlyList<(stri
 public sealed class AuditBook(LadderContext db)
 {
     /// <summary>Rows looked through for one page of the list.</summary>
-    public const int Page = 200;
+    public const int Page = 400;
 
     private const int Named = 3;
 

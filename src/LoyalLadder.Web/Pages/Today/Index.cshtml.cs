@@ -1,14 +1,12 @@
-using LoyalLadder.Core.Progress;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
-using LoyalLadder.Data.Progress;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Today;
 
 /// <summary>The day's lessons in order, each with its next right action.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days, ComingSheets coming, PaceBook paces) : RoomPage(db, time)
+public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days, DayOutlook outlook) : RoomPage(db, time)
 {
     public DateOnly Date { get; private set; }
     public bool IsToday { get; private set; }
@@ -17,8 +15,8 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days
     public List<DayEntry> Entries { get; private set; } = [];
     public List<DayEntry> ToLog { get; private set; } = [];
 
-    /// <summary>How the sheets of lessons to come stand, and when they are likely to end.</summary>
-    public Dictionary<Guid, (OpenSheet Sheet, LikelyEnd? Likely)> Ahead { get; } = [];
+    /// <summary>How the lessons to come stand, and when they are likely to end.</summary>
+    public Dictionary<Guid, LessonOutlook> Ahead { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync(DateOnly? date)
     {
@@ -29,8 +27,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days
         SchoolName = (await School()).Name;
         Entries = await days.Of(Date, Cancel);
         if (IsToday) ToLog = await days.ToLog(today, Cancel);
-        if (Date >= today)
-            foreach (var sheet in await coming.OfDay(Date, Cancel)) Ahead[sheet.Lesson.Id] = (sheet, await paces.Of(sheet, Cancel));
+        if (Date >= today) Ahead = await outlook.Of(Date, Cancel);
         HasClasses = Entries.Count > 0 || await Db.Classes.AnyAsync(Cancel);
         return Page();
     }

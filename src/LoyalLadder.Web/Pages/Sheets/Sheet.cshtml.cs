@@ -310,7 +310,8 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
     private async Task<bool> Load(bool keepHead = false)
     {
         // before the lines are read: what comes in between is news again
-        Mark = (await company.Mark(Id, Cancel))?.Word ?? "";
+        var mark = await company.Mark(Id, Cancel);
+        Mark = mark?.Word ?? "";
         if (await sheets.Open(Id, Cancel) is not { } sheet) return false;
         Sheet = sheet;
         Material = (await Facts()).Material;
@@ -319,7 +320,7 @@ public sealed partial class SheetModel(LadderContext db, TimeProvider time, Less
         Checks = [.. sheet.Checks()];
         SetAside = Checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(Id, Cancel) : [];
         Zoom = Zoom is 2 or 4 ? Zoom : 1;
-        Comments = (await comments.Open(Id, Cancel)).ToLookup(c => c.LineId);
+        if (mark?.Said is not null) Comments = (await comments.Open(Id, Cancel)).ToLookup(c => c.LineId);
         Tally = LessonTally.Of(sheet.Clock);
         Likely = await paces.Of(sheet, Cancel);
         if (IsPart || !CanPlan) return true;

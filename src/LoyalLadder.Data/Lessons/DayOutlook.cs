@@ -19,7 +19,7 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
     {
         var stamps = await db.Lessons.Where(l => l.Date == date && l.Lines.Any(x => x.RemovedAt == null)).OrderBy(l => l.Id).Select(l => new
         {
-            l.Id, l.ChangedAt, Lines = l.Lines.Count(x => x.RemovedAt == null), Last = l.Lines.Max(x => x.ChangedAt), Began = l.Log != null || (l.Run != null && l.Run.Events.Count > 0),
+            l.Id, l.ChangedAt, Last = db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number), Began = l.Log != null || (l.Run != null && l.Run.Events.Count > 0),
             Aside = db.CheckOverrides.Count(o => o.LessonId == l.Id),
         }).ToListAsync(cancel);
         if (stamps.TrueForAll(s => s.Began)) return [];

@@ -47,8 +47,10 @@ async function company(sheet) {
   const token = /name="__RequestVerificationToken"[^>]*value="([^"]+)"/.exec(await keep(await fetch(`${site}/sign-in`)).text())[1];
   keep(await fetch(`${site}/sign-in`, { method: 'POST', redirect: 'manual', headers: { cookie: cookie(), 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ Email: 'marlow@netloft.example', Password: password, __RequestVerificationToken: token }) }));
   const leave = new AbortController();
-  await fetch(`${site}/live?lesson=${sheet.split('/').pop()}`, { headers: { cookie: cookie() }, signal: leave.signal });
-  return () => leave.abort();
+  // held on to and read: a stream that nobody holds is let go of
+  const stream = (await fetch(`${site}/live?lesson=${sheet.split('/').pop()}`, { headers: { cookie: cookie() }, signal: leave.signal })).body.getReader();
+  const listening = (async () => { while (!(await stream.read()).done); })().catch(() => {});
+  return () => { leave.abort(); return listening; };
 }
 
 const views = {

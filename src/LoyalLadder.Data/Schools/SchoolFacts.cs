@@ -59,8 +59,8 @@ public sealed class OwnSchool(LadderContext db, SchoolFactsMemory memory, School
     /// <summary>The material is heavy to make: it is made anew only when a row of it has changed.</summary>
     private async Task<SchoolMaterial> Material(School school, CancellationToken cancel)
     {
-        var combinations = await db.NumberedCombinations.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).FirstOrDefaultAsync(cancel);
-        var techniques = await db.SchoolTechniques.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).FirstOrDefaultAsync(cancel);
+        var combinations = await db.NumberedCombinations.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).SingleOrDefaultAsync(cancel);
+        var techniques = await db.SchoolTechniques.GroupBy(_ => 1).Select(g => new { Rows = g.Count(), Last = g.Max(c => c.ChangedAt) }).SingleOrDefaultAsync(cancel);
         var stamp = string.Create(CultureInfo.InvariantCulture, $"{combinations?.Rows} {combinations?.Last.UtcTicks} {techniques?.Rows} {techniques?.Last.UtcTicks} {school.Numbers}");
         return materials.Of(school.Id, stamp) ?? materials.Keep(school.Id, stamp, new SchoolMaterial(materials.Shipped,
             await db.SchoolTechniques.AsNoTracking().ToListAsync(cancel), school.Numbers,

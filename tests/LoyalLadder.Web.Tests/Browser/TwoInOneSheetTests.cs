@@ -44,6 +44,30 @@ public sealed class TwoInOneSheetTests
         marlow.HasNoScriptErrors();
     }
 
+    [Fact]
+    public async Task Today_follows_what_others_plan_and_run_and_leaves_the_focus_where_it_was()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        using var marlow = Screen.SignedIn(server, DemoSchool.Instructor);
+        string Row(string group) => marlow.Run($"return [...document.querySelectorAll('.day li')].find(r => r.textContent.includes('{group}')).textContent");
+        Assert.Contains("unplanned", Row("Little Gulls"), StringComparison.Ordinal);
+        marlow.Run("[...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()");
+
+        var group = marlow.Run("return new URL([...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Little Gulls')).querySelector('.next-act a.main').href).searchParams.get('classId')");
+        var sheet = (await ines.Post("/sheets/new", "/sheets/new", ("ClassId", group), ("Date", "2041-05-07"), ("Text", "jog 2:00\nfront kick 5/side"))).Headers.Location!.ToString();
+        marlow.Until(() => Row("Little Gulls").Contains("likely to end", StringComparison.Ordinal));
+        Assert.Equal("Run it", marlow.Run("return document.activeElement.textContent.trim()"));
+
+        var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
+        var token = await ines.Token(mat);
+        using var pressed = await ines.PostJson($"{mat}?handler=Events", new[] { new { id = Guid.NewGuid(), at = server.Clock.GetUtcNow(), kind = "Start" } }, token);
+        Assert.Equal(System.Net.HttpStatusCode.NoContent, pressed.StatusCode);
+        marlow.Until(() => Row("Little Gulls").Contains("running", StringComparison.Ordinal));
+        marlow.IsAccessible("Today, followed");
+        marlow.HasNoScriptErrors();
+    }
+
     /// <summary>Both edit one line: the second is shown both texts, and an open field is never swept away.</summary>
     private static void Clash(Screen ines, Screen marlow)
     {

@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Data.Progress;
 using Microsoft.EntityFrameworkCore;
 
@@ -30,12 +29,12 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
     {
         var sheets = await coming.OfDay(date, cancel);
         var lessons = sheets.ConvertAll(s => s.Lesson.Id);
-        var aside = (await db.CheckOverrides.AsNoTracking().Where(o => lessons.Contains(o.LessonId)).ToListAsync(cancel)).ToLookup(o => (o.LessonId, o.Code, o.LineId));
+        var aside = (await db.CheckOverrides.AsNoTracking().Where(o => lessons.Contains(o.LessonId)).ToListAsync(cancel)).ToLookup(o => o.LessonId);
         var outlooks = new Dictionary<Guid, LessonOutlook>();
         foreach (var sheet in sheets)
         {
             var (clock, likely) = (sheet.Clock, await paces.Of(sheet, cancel));
-            var stops = sheet.Checks().Count(c => c.Level == CheckLevel.Stop && !aside.Contains((sheet.Lesson.Id, c.Code, sheet.LineOf(c))));
+            var stops = sheet.OpenStops([.. aside[sheet.Lesson.Id]]).Count();
             outlooks[sheet.Lesson.Id] = new LessonOutlook(clock.OverSeconds, likely is { } end ? clock.TimeAt((int)end.Within(0.5)) : null, likely?.Odds(clock.BookedSeconds), stops);
         }
         return outlooks;

@@ -190,13 +190,8 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
     }
 
     /// <summary>Stops of a lesson that nobody has mended or set aside.</summary>
-    public async Task<List<Check>> OpenStops(OpenSheet sheet, CancellationToken cancel)
-    {
-        var stops = sheet.Checks().Where(c => c.Level == CheckLevel.Stop).ToList();
-        if (stops.Count == 0) return stops;
-        var aside = await SetAsideOf(sheet.Lesson.Id, cancel);
-        return [.. stops.Where(s => !aside.Exists(a => a.Code == s.Code && a.LineId == sheet.LineOf(s)))];
-    }
+    public async Task<List<Check>> OpenStops(OpenSheet sheet, CancellationToken cancel) =>
+        sheet.OpenStops([]).Any() ? [.. sheet.OpenStops(await SetAsideOf(sheet.Lesson.Id, cancel))] : [];
 
     public Task<List<CheckOverride>> SetAsideOf(Guid lessonId, CancellationToken cancel) => db.CheckOverrides.AsNoTracking().Where(o => o.LessonId == lessonId).ToListAsync(cancel);
 

@@ -27,6 +27,10 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
     /// <summary>What is to be said about it.</summary>
     public IEnumerable<Check> Checks() => LessonChecks.Of(Clock, Limits);
 
+    /// <summary>Stops that nobody has mended or set aside.</summary>
+    public IEnumerable<Check> OpenStops(IReadOnlyCollection<CheckOverride> aside) =>
+        Checks().Where(c => c.Level == CheckLevel.Stop && !aside.Any(a => a.Code == c.Code && a.LineId == LineOf(c)));
+
     public MatProgram Program()
     {
         var heading = "";

@@ -28,7 +28,7 @@ public sealed class AuditEntry : SchoolRow
 internal static class Audit
 {
     /// <summary>Kinds that have a record of their own, or that nobody changes by hand.</summary>
-    private static readonly HashSet<string> Told =
+    private static readonly HashSet<string> Elsewhere =
         ["AuditEntry", "SheetVisit", "SheetChange", "SheetLine", "RunEvent", "LogLine", "Attendance", "TaughtItem", "Evidence", "CombinationChange", "RequirementChange", "DataProtectionKey"];
 
     private static readonly HashSet<string> Silent =
@@ -43,7 +43,7 @@ internal static class Audit
             if (entry.State is not (EntityState.Added or EntityState.Modified or EntityState.Deleted)) continue;
             if (entry.Entity is Lessons.SheetLine line) sheets.Add(line.LessonId);
             var kind = entry.Metadata.ClrType.Name;
-            if (Told.Contains(kind) || entry.Metadata.FindProperty("Id") is not { ClrType: var type } || type != typeof(Guid)) continue;
+            if (Elsewhere.Contains(kind) || entry.Metadata.FindProperty("Id") is not { ClrType: var type } || type != typeof(Guid)) continue;
             var fields = entry.State == EntityState.Modified ? string.Join(", ", entry.Properties.Where(p => p.IsModified && !Equals(p.OriginalValue, p.CurrentValue) && !Silent.Contains(p.Metadata.Name)).Select(p => p.Metadata.Name)) : "";
             if (entry.State == EntityState.Modified && fields.Length == 0) continue;
             told.Add(new AuditEntry { Kind = kind, RowId = (Guid)entry.Property("Id").CurrentValue!, Deed = DeedOf(entry.State), Fields = fields });

@@ -1,78 +1,176 @@
 // Serves pages to some callers at a time from a running demo school (./start) and prints the percentiles.
 // node bench/load.mjs [callers] [requests] [set]: the set is usual, progress (of the largest class) or edit (of a sheet of 300 lines).
-import { readFileSync } from 'node:fs';
-import http from 'node:http';
+import { readFileSync } from "node:fs";
+import http from "node:http";
 
-const [callers, requests] = [process.argv[2] ?? 20, process.argv[3] ?? 2000].map(Number);
-const set = process.argv[4] ?? 'usual';
-const site = readFileSync('.local/address', 'utf8').trim();
-const password = readFileSync('.local/demo-signins', 'utf8').trim();
+const [callers, requests] = [
+    process.argv[2] ?? 20,
+    process.argv[3] ?? 2000,
+].map(Number);
+const set = process.argv[4] ?? "usual";
+const site = readFileSync(".local/address", "utf8").trim();
+const password = readFileSync(".local/demo-signins", "utf8").trim();
 const agent = new http.Agent({ keepAlive: true, maxSockets: callers });
 
-function call(path, { method = 'GET', body, cookie, part } = {}) {
-  return new Promise((resolve, reject) => {
-    const headers = { ...(cookie && { Cookie: cookie }), ...(part && { 'HX-Request': 'true' }), ...(body && { 'Content-Type': 'application/x-www-form-urlencoded', 'Content-Length': Buffer.byteLength(body) }) };
-    const request = http.request(site + path, { method, agent, headers }, answer => {
-      const parts = [];
-      answer.on('data', p => parts.push(p)).on('end', () => resolve({ status: answer.statusCode, text: Buffer.concat(parts).toString(), cookies: answer.headers['set-cookie'] ?? [], location: answer.headers.location }));
+function call(path, { method = "GET", body, cookie, part } = {}) {
+    return new Promise((resolve, reject) => {
+        const headers = {
+            ...(cookie && { Cookie: cookie }),
+            ...(part && { "HX-Request": "true" }),
+            ...(body && {
+                "Content-Type": "application/x-www-form-urlencoded",
+                "Content-Length": Buffer.byteLength(body),
+            }),
+        };
+        const request = http.request(
+            site + path,
+            { method, agent, headers },
+            (answer) => {
+                const parts = [];
+                answer
+                    .on("data", (p) => parts.push(p))
+                    .on("end", () =>
+                        resolve({
+                            status: answer.statusCode,
+                            text: Buffer.concat(parts).toString(),
+                            cookies: answer.headers["set-cookie"] ?? [],
+                            location: answer.headers.location,
+                        }),
+                    );
+            },
+        );
+        request.on("error", reject).end(body);
     });
-    request.on('error', reject).end(body);
-  });
 }
 
-const tokenOf = text => /name="__RequestVerificationToken"[^>]*value="([^"]+)"/.exec(text)[1];
-const page = await call('/sign-in');
-const jar = Object.fromEntries(page.cookies.map(c => c.split(';')[0].split(/=(.*)/s)));
-const cookies = () => Object.entries(jar).map(([k, v]) => `${k}=${v}`).join('; ');
-const form = fields => new URLSearchParams(fields).toString();
-const signedIn = await call('/sign-in', { method: 'POST', body: form({ Email: 'ines@netloft.example', Password: password, __RequestVerificationToken: tokenOf(page.text) }), cookie: cookies() });
-for (const c of signedIn.cookies) { const [k, v] = c.split(';')[0].split(/=(.*)/s); jar[k] = v; }
+const tokenOf = (text) =>
+    /name="__RequestVerificationToken"[^>]*value="([^"]+)"/.exec(text)[1];
+const page = await call("/sign-in");
+const jar = Object.fromEntries(
+    page.cookies.map((c) => c.split(";")[0].split(/=(.*)/s)),
+);
+const cookies = () =>
+    Object.entries(jar)
+        .map(([k, v]) => `${k}=${v}`)
+        .join("; ");
+const form = (fields) => new URLSearchParams(fields).toString();
+const signedIn = await call("/sign-in", {
+    method: "POST",
+    body: form({
+        Email: "ines@netloft.example",
+        Password: password,
+        __RequestVerificationToken: tokenOf(page.text),
+    }),
+    cookie: cookies(),
+});
+for (const c of signedIn.cookies) {
+    const [k, v] = c.split(";")[0].split(/=(.*)/s);
+    jar[k] = v;
+}
 const cookie = cookies();
 
 async function measure(name, request, warm = 600) {
-  for (let i = 0; i < warm; i++) await request();
-  const times = [];
-  let left = requests;
-  let bad = 0;
-  let bytes = 0;
-  const from = performance.now();
-  await Promise.all(Array.from({ length: callers }, async () => {
-    while (left-- > 0) {
-      const at = performance.now();
-      const answer = await request();
-      if (answer.status !== 200) bad++;
-      bytes = answer.text.length;
-      times.push(performance.now() - at);
-    }
-  }));
-  const seconds = (performance.now() - from) / 1000;
-  times.sort((a, b) => a - b);
-  const at = share => times[Math.floor(times.length * share)].toFixed(1);
-  console.log(`${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok`);
+    for (let i = 0; i < warm; i++) await request();
+    const times = [];
+    let left = requests;
+    let bad = 0;
+    let bytes = 0;
+    const from = performance.now();
+    await Promise.all(
+        Array.from({ length: callers }, async () => {
+            while (left-- > 0) {
+                const at = performance.now();
+                const answer = await request();
+                if (answer.status !== 200) bad++;
+                bytes = answer.text.length;
+                times.push(performance.now() - at);
+            }
+        }),
+    );
+    const seconds = (performance.now() - from) / 1000;
+    times.sort((a, b) => a - b);
+    const at = (share) => times[Math.floor(times.length * share)].toFixed(1);
+    console.log(
+        `${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok`,
+    );
 }
 
-if (set === 'usual') {
-  const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec((await call('/', { cookie })).text)[1];
-  for (const path of [sheet, '/', '/material?q=mawashi', '/diary']) await measure(path, () => call(path, { cookie }));
-} else if (set === 'progress') {
-  // the class with most people
-  const tabs = [...(await call('/people', { cookie })).text.matchAll(/href="\/people\?group=([0-9a-f-]{36})"[^>]*>[^<]*<span class="figure">(\d+)/g)].sort((a, b) => b[2] - a[2]);
-  const group = tabs[0][1];
-  const fresh = await call('/sheets/new', { cookie });
-  const begun = await call('/sheets/new', { method: 'POST', cookie, body: form({ ClassId: group, Date: new Date(Date.now() + 864e5).toISOString().slice(0, 10), empty: 'true', __RequestVerificationToken: tokenOf(fresh.text) }) });
-  console.log(`a class of ${tabs[0][2]}`);
-  for (const path of [`/ladder?group=${group}`, `${begun.location}?handler=Due`, `/people?group=${group}`]) await measure(path.replace(/[0-9a-f-]{30,}/, '…'), () => call(path, { cookie }), 200);
+if (set === "usual") {
+    const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec(
+        (await call("/", { cookie })).text,
+    )[1];
+    for (const path of [sheet, "/", "/material?q=mawashi", "/diary"])
+        await measure(path, () => call(path, { cookie }));
+} else if (set === "progress") {
+    // the class with most people
+    const tabs = [
+        ...(await call("/people", { cookie })).text.matchAll(
+            /href="\/people\?group=([0-9a-f-]{36})"[^>]*>[^<]*<span class="figure">(\d+)/g,
+        ),
+    ].sort((a, b) => b[2] - a[2]);
+    const group = tabs[0][1];
+    const fresh = await call("/sheets/new", { cookie });
+    const begun = await call("/sheets/new", {
+        method: "POST",
+        cookie,
+        body: form({
+            ClassId: group,
+            Date: new Date(Date.now() + 864e5).toISOString().slice(0, 10),
+            empty: "true",
+            __RequestVerificationToken: tokenOf(fresh.text),
+        }),
+    });
+    console.log(`a class of ${tabs[0][2]}`);
+    for (const path of [
+        `/ladder?group=${group}`,
+        `${begun.location}?handler=Due`,
+        `/people?group=${group}`,
+    ])
+        await measure(
+            path.replace(/[0-9a-f-]{30,}/, "…"),
+            () => call(path, { cookie }),
+            200,
+        );
 } else {
-  const fresh = await call('/sheets/new', { cookie });
-  const group = /<option value="([0-9a-f-]{36})"/.exec(fresh.text)[1];
-  const moves = ['jab, cross 8/side', 'front kick 5 walk + 5 brisk /side', 'round kick pairs 8/side [kick pads]', 'plank 3 x 45s rest 15s', 'push-up x10'];
-  const text = Array.from({ length: 300 }, (_, i) => (i % 30 === 0 ? `## Part ${i / 30 + 1}` : moves[i % moves.length])).join('\n');
-  const begun = await call('/sheets/new', { method: 'POST', cookie, body: form({ ClassId: group, Date: new Date(Date.now() + 864e5).toISOString().slice(0, 10), Text: text, __RequestVerificationToken: tokenOf(fresh.text) }) });
-  const sheet = (await call(begun.location, { cookie })).text;
-  const line = [...sheet.matchAll(/data-line="([0-9a-f-]{36})"/g)][150][1];
-  const body = form({ __RequestVerificationToken: tokenOf(sheet) });
-  let up = 1;
-  await measure('the page of 300 lines', () => call(begun.location, { cookie }), 60);
-  await measure('a step of a dose', () => call(`${begun.location}?handler=Step&line=${line}&by=${up = -up}`, { method: 'POST', cookie, body, part: true }), 60);
+    const fresh = await call("/sheets/new", { cookie });
+    const group = /<option value="([0-9a-f-]{36})"/.exec(fresh.text)[1];
+    const moves = [
+        "jab, cross 8/side",
+        "front kick 5 walk + 5 brisk /side",
+        "round kick pairs 8/side [kick pads]",
+        "plank 3 x 45s rest 15s",
+        "push-up x10",
+    ];
+    const text = Array.from({ length: 300 }, (_, i) =>
+        i % 30 === 0 ? `## Part ${i / 30 + 1}` : moves[i % moves.length],
+    ).join("\n");
+    const begun = await call("/sheets/new", {
+        method: "POST",
+        cookie,
+        body: form({
+            ClassId: group,
+            Date: new Date(Date.now() + 864e5).toISOString().slice(0, 10),
+            Text: text,
+            __RequestVerificationToken: tokenOf(fresh.text),
+        }),
+    });
+    const sheet = (await call(begun.location, { cookie })).text;
+    const line = [...sheet.matchAll(/data-line="([0-9a-f-]{36})"/g)][150][1];
+    const body = form({ __RequestVerificationToken: tokenOf(sheet) });
+    let up = 1;
+    await measure(
+        "the page of 300 lines",
+        () => call(begun.location, { cookie }),
+        60,
+    );
+    await measure(
+        "a step of a dose",
+        () =>
+            call(
+                `${begun.location}?handler=Step&line=${line}&by=${(up = -up)}`,
+                { method: "POST", cookie, body, part: true },
+            ),
+        60,
+    );
 }
 agent.destroy();

@@ -1,119 +1,332 @@
 // Takes the pictures of the main views from a running demo school (./start): node tools/screenshots.mjs [folder] [view ...]
-import { spawn } from 'node:child_process';
-import { readFileSync, writeFileSync, mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { spawn } from "node:child_process";
+import { readFileSync, writeFileSync, mkdirSync, mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 
-const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
-const site = readFileSync('.local/address', 'utf8').trim();
-const password = readFileSync('.local/demo-signins', 'utf8').trim();
+const [folder = "docs/screenshots", ...only] = process.argv.slice(2);
+const site = readFileSync(".local/address", "utf8").trim();
+const password = readFileSync(".local/demo-signins", "utf8").trim();
 const port = 9600 + Math.floor(Math.random() * 300);
-const driver = spawn('chromedriver', [`--port=${port}`], { stdio: 'ignore' });
+const driver = spawn("chromedriver", [`--port=${port}`], { stdio: "ignore" });
 mkdirSync(folder, { recursive: true });
 
 async function call(method, path, body) {
-  const answer = await fetch(`http://127.0.0.1:${port}${path}`, { method, body: body === undefined ? undefined : JSON.stringify(body) });
-  const { value } = await answer.json();
-  if (value?.error) throw new Error(`${path}: ${value.message}`);
-  return value;
+    const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
+        method,
+        body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const { value } = await answer.json();
+    if (value?.error) throw new Error(`${path}: ${value.message}`);
+    return value;
 }
 
-for (let i = 0; i < 100; i++) { try { await call('GET', '/status'); break; } catch { await new Promise(r => setTimeout(r, 100)); } }
-const { sessionId } = await call('POST', '/session', {
-  capabilities: { alwaysMatch: { 'goog:chromeOptions': { args: ['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', `--user-data-dir=${mkdtempSync(join(tmpdir(), 'shots-'))}`] } } },
+for (let i = 0; i < 100; i++) {
+    try {
+        await call("GET", "/status");
+        break;
+    } catch {
+        await new Promise((r) => setTimeout(r, 100));
+    }
+}
+const { sessionId } = await call("POST", "/session", {
+    capabilities: {
+        alwaysMatch: {
+            "goog:chromeOptions": {
+                args: [
+                    "--headless=new",
+                    "--no-sandbox",
+                    "--disable-gpu",
+                    "--disable-quic",
+                    "--no-first-run",
+                    "--disable-background-networking",
+                    "--disable-component-update",
+                    "--disable-sync",
+                    "--hide-scrollbars",
+                    `--user-data-dir=${mkdtempSync(join(tmpdir(), "shots-"))}`,
+                ],
+            },
+        },
+    },
 });
 const base = `/session/${sessionId}`;
-const go = async path => call('POST', `${base}/url`, { url: site + path });
-const run = (script, ...args) => call('POST', `${base}/execute/sync`, { script, args });
-const find = async css => Object.values(await call('POST', `${base}/element`, { using: 'css selector', value: css }))[0];
-const click = async css => call('POST', `${base}/element/${await find(css)}/click`, {});
-const type = async (css, text) => call('POST', `${base}/element/${await find(css)}/value`, { text });
-const wait = async (script, what) => { for (let i = 0; i < 80; i++) { if (await run(`return Boolean(${script})`)) return; await new Promise(r => setTimeout(r, 100)); } throw new Error(`waited for ${what ?? script}`); };
-const size = (width, height) => call('POST', `${base}/chromium/send_command_and_get_result`, { cmd: 'Emulation.setDeviceMetricsOverride', params: { width, height, deviceScaleFactor: 1, mobile: width < 600 } }).catch(() => call('POST', `${base}/goog/cdp/execute`, { cmd: 'Emulation.setDeviceMetricsOverride', params: { width, height, deviceScaleFactor: 1, mobile: width < 600 } }));
+const go = async (path) => call("POST", `${base}/url`, { url: site + path });
+const run = (script, ...args) =>
+    call("POST", `${base}/execute/sync`, { script, args });
+const find = async (css) =>
+    Object.values(
+        await call("POST", `${base}/element`, {
+            using: "css selector",
+            value: css,
+        }),
+    )[0];
+const click = async (css) =>
+    call("POST", `${base}/element/${await find(css)}/click`, {});
+const type = async (css, text) =>
+    call("POST", `${base}/element/${await find(css)}/value`, { text });
+const wait = async (script, what) => {
+    for (let i = 0; i < 80; i++) {
+        if (await run(`return Boolean(${script})`)) return;
+        await new Promise((r) => setTimeout(r, 100));
+    }
+    throw new Error(`waited for ${what ?? script}`);
+};
+const size = (width, height) =>
+    call("POST", `${base}/chromium/send_command_and_get_result`, {
+        cmd: "Emulation.setDeviceMetricsOverride",
+        params: { width, height, deviceScaleFactor: 1, mobile: width < 600 },
+    }).catch(() =>
+        call("POST", `${base}/goog/cdp/execute`, {
+            cmd: "Emulation.setDeviceMetricsOverride",
+            params: {
+                width,
+                height,
+                deviceScaleFactor: 1,
+                mobile: width < 600,
+            },
+        }),
+    );
 async function shot(name) {
-  await run('return document.fonts.ready.then(() => true)');
-  writeFileSync(join(folder, `${name}.png`), Buffer.from(await call('GET', `${base}/screenshot`), 'base64'));
-  console.log(`${folder}/${name}.png`);
+    await run("return document.fonts.ready.then(() => true)");
+    writeFileSync(
+        join(folder, `${name}.png`),
+        Buffer.from(await call("GET", `${base}/screenshot`), "base64"),
+    );
+    console.log(`${folder}/${name}.png`);
 }
 // the whole page, for looking at what is below the fold
-async function tall(name, height) { await size(1280, height); await shot(name); await size(1280, 800); }
-const href = (css, words) => run('return [...document.querySelectorAll(arguments[0])].find(a => a.closest("li, tr").textContent.includes(arguments[1]))?.getAttribute("href").split("#")[0]', css, words);
+async function tall(name, height) {
+    await size(1280, height);
+    await shot(name);
+    await size(1280, 800);
+}
+const href = (css, words) =>
+    run(
+        'return [...document.querySelectorAll(arguments[0])].find(a => a.closest("li, tr").textContent.includes(arguments[1]))?.getAttribute("href").split("#")[0]',
+        css,
+        words,
+    );
 
 // Marlow has the sheet open too, as far as the school can tell
 async function company(sheet) {
-  const jar = {};
-  const keep = answer => { for (const c of answer.headers.getSetCookie()) { const [k, v] = c.split(';')[0].split(/=(.*)/s); jar[k] = v; } return answer; };
-  const cookie = () => Object.entries(jar).map(([k, v]) => `${k}=${v}`).join('; ');
-  const token = /name="__RequestVerificationToken"[^>]*value="([^"]+)"/.exec(await keep(await fetch(`${site}/sign-in`)).text())[1];
-  keep(await fetch(`${site}/sign-in`, { method: 'POST', redirect: 'manual', headers: { cookie: cookie(), 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ Email: 'marlow@netloft.example', Password: password, __RequestVerificationToken: token }) }));
-  const leave = new AbortController();
-  // held on to and read: a stream that nobody holds is let go of
-  const stream = (await fetch(`${site}/live?lesson=${sheet.split('/').pop()}`, { headers: { cookie: cookie() }, signal: leave.signal })).body.getReader();
-  const listening = (async () => { while (!(await stream.read()).done); })().catch(() => {});
-  return () => { leave.abort(); return listening; };
+    const jar = {};
+    const keep = (answer) => {
+        for (const c of answer.headers.getSetCookie()) {
+            const [k, v] = c.split(";")[0].split(/=(.*)/s);
+            jar[k] = v;
+        }
+        return answer;
+    };
+    const cookie = () =>
+        Object.entries(jar)
+            .map(([k, v]) => `${k}=${v}`)
+            .join("; ");
+    const token = /name="__RequestVerificationToken"[^>]*value="([^"]+)"/.exec(
+        await keep(await fetch(`${site}/sign-in`)).text(),
+    )[1];
+    keep(
+        await fetch(`${site}/sign-in`, {
+            method: "POST",
+            redirect: "manual",
+            headers: {
+                cookie: cookie(),
+                "content-type": "application/x-www-form-urlencoded",
+            },
+            body: new URLSearchParams({
+                Email: "marlow@netloft.example",
+                Password: password,
+                __RequestVerificationToken: token,
+            }),
+        }),
+    );
+    const leave = new AbortController();
+    // held on to and read: a stream that nobody holds is let go of
+    const stream = (
+        await fetch(`${site}/live?lesson=${sheet.split("/").pop()}`, {
+            headers: { cookie: cookie() },
+            signal: leave.signal,
+        })
+    ).body.getReader();
+    const listening = (async () => {
+        while (!(await stream.read()).done);
+    })().catch(() => {});
+    return () => {
+        leave.abort();
+        return listening;
+    };
 }
 
 const views = {
-  async today() { await go('/'); await shot('today'); },
-  async paste() { await go('/sheets/new'); await type('#Text', 'THURS PADS 45 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFront kick 5 per leg slow, then 5 fast'); await shot('paste'); },
-  async sheet() {
-    await go('/');
-    const sheet = await href('a[href^="/sheets/"]', 'Kites');
-    const leave = await company(sheet);
-    await go(sheet);
-    await run('document.querySelectorAll("[data-line]")[2].click()');
-    await type('#quick-line', 'lead side kick 6/side walk');
-    await wait('document.querySelector("#matches .reads") && document.querySelector("#due .pull li") && document.getElementById("here").textContent');
-    await run('scrollTo(0, 0)');
-    await shot('sheet');
-    leave();
-  },
-  async fit() { await go('/'); await go(await href('a[href^="/sheets/"]', 'Kites')); await click('[data-key-fit]'); await wait('document.querySelector(".fit-pane")'); await shot('fit'); },
-  async bench() { await go('/bench?c=' + encodeURIComponent('jab, cross, lead hook, rear low kick | cross (body), lead hook, rear overhand (step left)') + '&beat=4'); await shot('bench'); },
-  async numbered() { await go('/material?show=combinations'); await shot('combinations'); },
-  async material() { await go('/material?q=mawashi'); await shot('material'); },
-  async technique() { await go('/material/round-kick'); await shot('technique'); },
-  async ladder() { await go('/ladder'); await shot('ladder'); },
-  async people() { await go('/people'); await go(await run('return [...document.querySelectorAll(".shelves a")].find(a => a.textContent.includes("Kites")).getAttribute("href")')); await shot('people'); },
-  async briefing() { await go('/'); await go(`${await href('a[href^="/sheets/"]', 'Kites')}/briefing`); await shot('briefing'); },
-  async drills() { await go('/material/drills'); await shot('drills'); },
-  async diary() { await go('/diary'); await shot('diary'); },
-  async log() { await go('/'); await go(await href('a[href^="/diary/"]', 'Petrels')); await shot('log'); },
-  async ranks() { await go('/school/ranks'); await shot('ranks'); },
-  async changes() { await go('/school/changes'); await shot('changes'); },
-  async classes() { await go('/school/classes'); await shot('classes'); },
-  async mat() {
-    await go('/');
-    const mat = await href('a[href^="/mat/"]', 'Kites');
-    // it runs over, which has to be settled first
-    await go(`${mat.replace('/mat/', '/sheets/')}?handler=Fit`);
-    await click('[data-accept-fit]');
-    await wait('document.querySelector("#live .said")');
-    await go(mat);
-    await wait('document.body.dataset.state');
-    if (await run('return document.body.dataset.state') === 'waiting') await click('#main');
-    for (let i = 0; i < 8 && !(await run('return document.getElementById("title").textContent')).startsWith('rear front'); i++) await click('[data-do="next"]');
-    await click('[data-do="side"]');
-    await wait('document.getElementById("big").textContent === "3"', 'the third repetition');
-    await shot('mat');
-    await size(390, 844);
-    await wait('document.getElementById("big").textContent === "4"', 'the fourth repetition');
-    await shot('mat-phone');
-    await size(1280, 800);
-  },
-  async look() { for (const [i, c] of (process.env.LOOK ?? '').split(';;').filter(Boolean).entries()) { await go(c.startsWith('/') ? c : '/bench?c=' + c); if (process.env.CLICK) { await wait(`document.querySelector('${process.env.CLICK}')?.offsetParent`); await click(process.env.CLICK); await new Promise(r => setTimeout(r, 600)); } await size(Number(process.env.WIDTH ?? 1280), Number(process.env.TALL ?? 1000)); await shot(`look-${i}`); } },
-  async signin() { await call('DELETE', `${base}/cookie`); await go('/sign-in'); await shot('sign-in'); },
+    async today() {
+        await go("/");
+        await shot("today");
+    },
+    async paste() {
+        await go("/sheets/new");
+        await type(
+            "#Text",
+            "THURS PADS 45 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFront kick 5 per leg slow, then 5 fast",
+        );
+        await shot("paste");
+    },
+    async sheet() {
+        await go("/");
+        const sheet = await href('a[href^="/sheets/"]', "Kites");
+        const leave = await company(sheet);
+        await go(sheet);
+        await run('document.querySelectorAll("[data-line]")[2].click()');
+        await type("#quick-line", "lead side kick 6/side walk");
+        await wait(
+            'document.querySelector("#matches .reads") && document.querySelector("#due .pull li") && document.getElementById("here").textContent',
+        );
+        await run("scrollTo(0, 0)");
+        await shot("sheet");
+        leave();
+    },
+    async fit() {
+        await go("/");
+        await go(await href('a[href^="/sheets/"]', "Kites"));
+        await click("[data-key-fit]");
+        await wait('document.querySelector(".fit-pane")');
+        await shot("fit");
+    },
+    async bench() {
+        await go(
+            "/bench?c=" +
+                encodeURIComponent(
+                    "jab, cross, lead hook, rear low kick | cross (body), lead hook, rear overhand (step left)",
+                ) +
+                "&beat=4",
+        );
+        await shot("bench");
+    },
+    async numbered() {
+        await go("/material?show=combinations");
+        await shot("combinations");
+    },
+    async material() {
+        await go("/material?q=mawashi");
+        await shot("material");
+    },
+    async technique() {
+        await go("/material/round-kick");
+        await shot("technique");
+    },
+    async ladder() {
+        await go("/ladder");
+        await shot("ladder");
+    },
+    async people() {
+        await go("/people");
+        await go(
+            await run(
+                'return [...document.querySelectorAll(".shelves a")].find(a => a.textContent.includes("Kites")).getAttribute("href")',
+            ),
+        );
+        await shot("people");
+    },
+    async briefing() {
+        await go("/");
+        await go(`${await href('a[href^="/sheets/"]', "Kites")}/briefing`);
+        await shot("briefing");
+    },
+    async drills() {
+        await go("/material/drills");
+        await shot("drills");
+    },
+    async diary() {
+        await go("/diary");
+        await shot("diary");
+    },
+    async log() {
+        await go("/");
+        await go(await href('a[href^="/diary/"]', "Petrels"));
+        await shot("log");
+    },
+    async ranks() {
+        await go("/school/ranks");
+        await shot("ranks");
+    },
+    async changes() {
+        await go("/school/changes");
+        await shot("changes");
+    },
+    async classes() {
+        await go("/school/classes");
+        await shot("classes");
+    },
+    async mat() {
+        await go("/");
+        const mat = await href('a[href^="/mat/"]', "Kites");
+        // it runs over, which has to be settled first
+        await go(`${mat.replace("/mat/", "/sheets/")}?handler=Fit`);
+        await click("[data-accept-fit]");
+        await wait('document.querySelector("#live .said")');
+        await go(mat);
+        await wait("document.body.dataset.state");
+        if ((await run("return document.body.dataset.state")) === "waiting")
+            await click("#main");
+        for (
+            let i = 0;
+            i < 8 &&
+            !(
+                await run('return document.getElementById("title").textContent')
+            ).startsWith("rear front");
+            i++
+        )
+            await click('[data-do="next"]');
+        await click('[data-do="side"]');
+        await wait(
+            'document.getElementById("big").textContent === "3"',
+            "the third repetition",
+        );
+        await shot("mat");
+        await size(390, 844);
+        await wait(
+            'document.getElementById("big").textContent === "4"',
+            "the fourth repetition",
+        );
+        await shot("mat-phone");
+        await size(1280, 800);
+    },
+    async look() {
+        for (const [i, c] of (process.env.LOOK ?? "")
+            .split(";;")
+            .filter(Boolean)
+            .entries()) {
+            await go(c.startsWith("/") ? c : "/bench?c=" + c);
+            if (process.env.CLICK) {
+                await wait(
+                    `document.querySelector('${process.env.CLICK}')?.offsetParent`,
+                );
+                await click(process.env.CLICK);
+                await new Promise((r) => setTimeout(r, 600));
+            }
+            await size(
+                Number(process.env.WIDTH ?? 1280),
+                Number(process.env.TALL ?? 1000),
+            );
+            await shot(`look-${i}`);
+        }
+    },
+    async signin() {
+        await call("DELETE", `${base}/cookie`);
+        await go("/sign-in");
+        await shot("sign-in");
+    },
 };
 
 try {
-  await size(1280, 800);
-  await go('/sign-in');
-  await type('#Email', 'ines@netloft.example');
-  await type('#Password', password);
-  await click('button.main');
-  await wait('location.pathname === "/"', 'the sign-in');
-  for (const [name, take] of Object.entries(views)) if (only.length === 0 ? name !== 'look' : only.includes(name)) await take();
+    await size(1280, 800);
+    await go("/sign-in");
+    await type("#Email", "ines@netloft.example");
+    await type("#Password", password);
+    await click("button.main");
+    await wait('location.pathname === "/"', "the sign-in");
+    for (const [name, take] of Object.entries(views))
+        if (only.length === 0 ? name !== "look" : only.includes(name))
+            await take();
 } finally {
-  await call('DELETE', base).catch(() => {});
-  driver.kill();
+    await call("DELETE", base).catch(() => {});
+    driver.kill();
 }

@@ -16,13 +16,25 @@ public class SheetBenchmarks
 {
     private static readonly Catalogue Catalogue = CatalogueFile.Shipped();
     private static readonly SheetReader Reader = new(new Vocabulary(Catalogue, NamingSchool.Generic));
-    private static readonly LessonSetting Setting = new() { Band = AgeBand.Adults, Heads = 16, Minutes = 60, Bags = 4 };
+    private static readonly LessonSetting Setting = new()
+    {
+        Band = AgeBand.Adults,
+        Heads = 16,
+        Minutes = 60,
+        Bags = 4,
+    };
 
     /// <summary>As typed: bullets, capitals, doses in every manner.</summary>
-    private static readonly string Typed = "# Forty lines\n" + string.Concat(Enumerable.Repeat(
-        "• 20 jumping jacks\n• LUNGES 10x each side\njab, cross, lead hook, rear low kick  pairs 10/side steady  [kick pads] must\nfront kick 5 per leg slow, then 5 per leg fast\n" +
-        "round kick - knee up, turn, kick. NEW 6 each leg\nclinch + knees 3 x 90 secs (30 off)\nwibble wobble 10 reps\nMae-geri (kekomi for brown) 10/side brisk\n   brown: mae-geri kekomi, mawashi-geri 10/side brisk\n" +
-        "Push-ups 2 x 10, rest 30s\nwater 1 min\n", 4));
+    private static readonly string Typed =
+        "# Forty lines\n"
+        + string.Concat(
+            Enumerable.Repeat(
+                "• 20 jumping jacks\n• LUNGES 10x each side\njab, cross, lead hook, rear low kick  pairs 10/side steady  [kick pads] must\nfront kick 5 per leg slow, then 5 per leg fast\n"
+                    + "round kick - knee up, turn, kick. NEW 6 each leg\nclinch + knees 3 x 90 secs (30 off)\nwibble wobble 10 reps\nMae-geri (kekomi for brown) 10/side brisk\n   brown: mae-geri kekomi, mawashi-geri 10/side brisk\n"
+                    + "Push-ups 2 x 10, rest 30s\nwater 1 min\n",
+                4
+            )
+        );
 
     private static readonly string Written = new SheetWriter(Reader).Write(Reader.Read(Typed).Plan);
 
@@ -35,17 +47,34 @@ public class SheetBenchmarks
     public int ReadAndClockWrittenSheet() => LessonClock.Time(Reader.Read(Written).Plan, Setting).TotalSeconds;
 
     /// <summary>Fifteen counts, as the notation has them.</summary>
-    private const string Fifteen = "jab, cross, lead hook, rear low kick, lead push kick | jab, cross (step in), lead hook (body), rear uppercut, lead hook | cross (step back), lead round kick (slide in), cross (step back), rear front kick, rear round kick";
+    private const string Fifteen =
+        "jab, cross, lead hook, rear low kick, lead push kick | jab, cross (step in), lead hook (body), rear uppercut, lead hook | cross (step back), lead round kick (slide in), cross (step back), rear front kick, rear round kick";
 
     private static readonly NotationReader Notation = new(new Vocabulary(Catalogue, NamingSchool.Generic));
     private static readonly Combination FifteenCounts = Notation.Read(Fifteen).Combination!;
     private static readonly Tracer Tracer = new(Catalogue);
 
     /// <summary>Thirty lines of every form and priority, more than ninety minutes long.</summary>
-    private static readonly LoyalLadder.Core.Lessons.LessonPlan Thirty = Reader.Read("# Thirty\n" + string.Concat(Enumerable.Range(0, 30).Select(i => (i % 6) switch
-    {
-        0 => "jab, cross pairs 12/side steady [mitts] must\n", 1 => "front kick 10/side could\n", 2 => "plank 3 x 45s rest 15s\n", 3 => "round kick 5 walk + 5 brisk /side could\n", 4 => "water 45s\n", _ => "jab, cross, lead hook, rear low kick pairs 10/side walk\n",
-    }))).Plan;
+    private static readonly LoyalLadder.Core.Lessons.LessonPlan Thirty = Reader
+        .Read(
+            "# Thirty\n"
+                + string.Concat(
+                    Enumerable
+                        .Range(0, 30)
+                        .Select(i =>
+                            (i % 6) switch
+                            {
+                                0 => "jab, cross pairs 12/side steady [mitts] must\n",
+                                1 => "front kick 10/side could\n",
+                                2 => "plank 3 x 45s rest 15s\n",
+                                3 => "round kick 5 walk + 5 brisk /side could\n",
+                                4 => "water 45s\n",
+                                _ => "jab, cross, lead hook, rear low kick pairs 10/side walk\n",
+                            }
+                        )
+                )
+        )
+        .Plan;
 
     /// <summary>Under 50 ms.</summary>
     [Benchmark]
@@ -60,7 +89,8 @@ public class SheetBenchmarks
 
     /// <summary>The slowest kind of bad notation: unknown names, for each of which the closest are looked for.</summary>
     [Benchmark]
-    public int RefuseUnknownNames() => Notation.Read(string.Concat(Enumerable.Repeat("wibble wobble, ", 130))).Errors.Count;
+    public int RefuseUnknownNames() =>
+        Notation.Read(string.Concat(Enumerable.Repeat("wibble wobble, ", 130))).Errors.Count;
 
     [Benchmark]
     public int SearchUnderAnyName() => Catalogue.Search("mawashi", NamingSchool.Korean).Count();

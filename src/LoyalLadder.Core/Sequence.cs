@@ -26,14 +26,16 @@ public readonly struct Sequence<T> : IReadOnlyList<T>, IEquatable<Sequence<T>>
 
     IEnumerator IEnumerable.GetEnumerator() => ((IEnumerable)Items).GetEnumerator();
 
-    public bool Equals(Sequence<T> other) => Items.AsSpan().SequenceEqual(other.Items.AsSpan(), EqualityComparer<T>.Default);
+    public bool Equals(Sequence<T> other) =>
+        Items.AsSpan().SequenceEqual(other.Items.AsSpan(), EqualityComparer<T>.Default);
 
     public override bool Equals(object? obj) => obj is Sequence<T> other && Equals(other);
 
     public override int GetHashCode()
     {
         var hash = new HashCode();
-        foreach (var item in Items) hash.Add(item);
+        foreach (var item in Items)
+            hash.Add(item);
         return hash.ToHashCode();
     }
 

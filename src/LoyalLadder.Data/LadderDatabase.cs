@@ -15,14 +15,30 @@ public static class LadderDatabase
 {
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
-        services.AddScoped<SchoolScope>().AddScoped<OwnSchool>().AddSingleton<SchoolFactsMemory>().AddSingleton<SchoolMaterials>().AddSingleton<ProgressMemory>().AddScoped<EvidenceBook>().AddScoped<GroupBook>().AddScoped<DrillBook>().AddScoped<TemplateBook>();
-        services.AddSingleton<SchoolNewsFeed>().AddHostedService<NewsWire>().AddScoped<LineComments>().AddScoped<SheetCompany>().AddScoped<AuditBook>();
+        services
+            .AddScoped<SchoolScope>()
+            .AddScoped<OwnSchool>()
+            .AddSingleton<SchoolFactsMemory>()
+            .AddSingleton<SchoolMaterials>()
+            .AddSingleton<ProgressMemory>()
+            .AddScoped<EvidenceBook>()
+            .AddScoped<GroupBook>()
+            .AddScoped<DrillBook>()
+            .AddScoped<TemplateBook>();
+        services
+            .AddSingleton<SchoolNewsFeed>()
+            .AddHostedService<NewsWire>()
+            .AddScoped<LineComments>()
+            .AddScoped<SheetCompany>()
+            .AddScoped<AuditBook>();
         services.AddSingleton(_ => new SchoolWall(connection));
-        services.AddDbContext<LadderContext>((services, options) =>
-        {
-            var wall = services.GetRequiredService<SchoolWall>();
-            options.UseNpgsql(wall.Connections, Usual).UseSnakeCaseNamingConvention().AddInterceptors(wall);
-        });
+        services.AddDbContext<LadderContext>(
+            (services, options) =>
+            {
+                var wall = services.GetRequiredService<SchoolWall>();
+                options.UseNpgsql(wall.Connections, Usual).UseSnakeCaseNamingConvention().AddInterceptors(wall);
+            }
+        );
         return services;
     }
 
@@ -31,11 +47,20 @@ public static class LadderDatabase
     {
         var options = new DbContextOptionsBuilder<LadderContext>();
         options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
-        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System, new SchoolFactsMemory(TimeProvider.System), new ProgressMemory(TimeProvider.System));
+        return new LadderContext(
+            options.Options,
+            new SchoolScope(),
+            TimeProvider.System,
+            new SchoolFactsMemory(TimeProvider.System),
+            new ProgressMemory(TimeProvider.System)
+        );
     }
 
     private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>
-        npgsql.EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null).CommandTimeout(15).UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery);
+        npgsql
+            .EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null)
+            .CommandTimeout(15)
+            .UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery);
 }
 
 /// <summary>Lets the migration tool make a context without a running application; it never connects.</summary>

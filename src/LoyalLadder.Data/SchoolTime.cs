@@ -5,9 +5,11 @@ namespace LoyalLadder.Data;
 /// <summary>Dates and hours where the school is.</summary>
 public static class SchoolTime
 {
-    public static TimeZoneInfo Zone(School school) => TimeZoneInfo.TryFindSystemTimeZoneById(school.TimeZone, out var zone) ? zone : TimeZoneInfo.Utc;
+    public static TimeZoneInfo Zone(School school) =>
+        TimeZoneInfo.TryFindSystemTimeZoneById(school.TimeZone, out var zone) ? zone : TimeZoneInfo.Utc;
 
-    public static DateTimeOffset Now(School school, TimeProvider time) => TimeZoneInfo.ConvertTime(time.GetUtcNow(), Zone(school));
+    public static DateTimeOffset Now(School school, TimeProvider time) =>
+        TimeZoneInfo.ConvertTime(time.GetUtcNow(), Zone(school));
 
     public static DateOnly Today(School school, TimeProvider time) => DateOnly.FromDateTime(Now(school, time).DateTime);
 

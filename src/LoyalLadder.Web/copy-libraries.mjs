@@ -2,13 +2,15 @@
 import { cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 
 const files = {
-  'bulma/css/bulma.min.css': 'bulma.min.css',
-  'htmx.org/dist/htmx.min.js': 'htmx.min.js',
+    'bulma/css/bulma.min.css': 'bulma.min.css',
+    'htmx.org/dist/htmx.min.js': 'htmx.min.js',
 };
 for (const weight of [400, 600, 700])
-  files[`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff2`] = `text-${weight}.woff2`;
+    files[`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff2`] =
+        `text-${weight}.woff2`;
 for (const weight of [600, 700, 800])
-  files[`@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-${weight}-normal.woff2`] = `display-${weight}.woff2`;
+    files[`@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-${weight}-normal.woff2`] =
+        `display-${weight}.woff2`;
 
 rmSync('wwwroot/lib', { recursive: true, force: true });
 mkdirSync('wwwroot/lib', { recursive: true });

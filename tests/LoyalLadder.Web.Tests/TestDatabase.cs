@@ -14,8 +14,11 @@ internal static class TestDatabase
     private static readonly Lazy<Task<string>> Demo = new(() => MakeTemplate("template_of_demo", withDemo: true));
     private static readonly Lazy<Task<string>> Empty = new(() => MakeTemplate("template_of_empty", withDemo: false));
 
-    private static string Server => Environment.GetEnvironmentVariable("LOYALLADDER_TEST_DB")
-        ?? throw new InvalidOperationException("Set LOYALLADDER_TEST_DB to a PostgreSQL server without database name, or use ./test.");
+    private static string Server =>
+        Environment.GetEnvironmentVariable("LOYALLADDER_TEST_DB")
+        ?? throw new InvalidOperationException(
+            "Set LOYALLADDER_TEST_DB to a PostgreSQL server without database name, or use ./test."
+        );
 
     /// <summary>A connection string to a fresh copy of the demo school or of an empty installation.</summary>
     public static async Task<string> Fresh(bool withDemo)
@@ -33,8 +36,10 @@ internal static class TestDatabase
         await Admin($"DROP DATABASE IF EXISTS {name}");
         await Admin($"CREATE DATABASE {name}");
         var unpooled = Connection(name) + ";Pooling=false";
-        await using (var db = LadderDatabase.AsOwner(unpooled)) await db.Database.MigrateAsync();
-        if (!withDemo) return name;
+        await using (var db = LadderDatabase.AsOwner(unpooled))
+            await db.Database.MigrateAsync();
+        if (!withDemo)
+            return name;
         await using var application = new LadderServer(unpooled);
         await using var scope = application.Services.CreateAsyncScope();
         await scope.ServiceProvider.GetRequiredService<DemoSchool>().LoadIntoEmpty();

@@ -12,9 +12,15 @@ internal sealed class Visitor : IDisposable
     private readonly HttpClient _http;
 
     public Visitor(Uri address) =>
-        _http = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = new CookieContainer() }) { BaseAddress = address };
+        _http = new HttpClient(
+            new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = new CookieContainer() }
+        )
+        {
+            BaseAddress = address,
+        };
 
-    public static Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head) => SignedIn(server.Address, email);
+    public static Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head) =>
+        SignedIn(server.Address, email);
 
     public static async Task<Visitor> SignedIn(Uri address, string email = DemoSchool.Head)
     {
@@ -25,7 +31,8 @@ internal sealed class Visitor : IDisposable
     }
 
     /// <summary>An answer that is read while it comes.</summary>
-    public Task<HttpResponseMessage> Stream(HttpRequestMessage request) => _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+    public Task<HttpResponseMessage> Stream(HttpRequestMessage request) =>
+        _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
 
     public Task<HttpResponseMessage> Get(string path) => _http.GetAsync(path);
 
@@ -36,17 +43,31 @@ internal sealed class Visitor : IDisposable
         return await Parse(answer);
     }
 
-    public static async Task<IDocument> Parse(HttpResponseMessage answer) => await new HtmlParser().ParseDocumentAsync(await answer.Content.ReadAsStringAsync());
+    public static async Task<IDocument> Parse(HttpResponseMessage answer) =>
+        await new HtmlParser().ParseDocumentAsync(await answer.Content.ReadAsStringAsync());
 
     /// <summary>Posts a form with the token of a page.</summary>
-    public async Task<HttpResponseMessage> Post(string tokenFrom, string path, params (string Name, string Value)[] fields) =>
-        await Send(path, await Token(tokenFrom), isPart: false, fields);
+    public async Task<HttpResponseMessage> Post(
+        string tokenFrom,
+        string path,
+        params (string Name, string Value)[] fields
+    ) => await Send(path, await Token(tokenFrom), isPart: false, fields);
 
-    public async Task<HttpResponseMessage> Send(string path, string token, bool isPart, params (string Name, string Value)[] fields)
+    public async Task<HttpResponseMessage> Send(
+        string path,
+        string token,
+        bool isPart,
+        params (string Name, string Value)[] fields
+    )
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, path);
-        request.Content = new FormUrlEncodedContent(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)).Append(KeyValuePair.Create("__RequestVerificationToken", token)));
-        if (isPart) request.Headers.Add("HX-Request", "true");
+        request.Content = new FormUrlEncodedContent(
+            fields
+                .Select(f => KeyValuePair.Create(f.Name, f.Value))
+                .Append(KeyValuePair.Create("__RequestVerificationToken", token))
+        );
+        if (isPart)
+            request.Headers.Add("HX-Request", "true");
         return await _http.SendAsync(request);
     }
 
@@ -54,37 +75,56 @@ internal sealed class Visitor : IDisposable
     /// <param name="page">The page with the form.</param>
     /// <param name="field">A field that the form has; the form is found by it.</param>
     /// <param name="fields">What is typed and chosen.</param>
-    public async Task<HttpResponseMessage> Submit(string page, string field, params (string Name, string Value)[] fields)
+    public async Task<HttpResponseMessage> Submit(
+        string page,
+        string field,
+        params (string Name, string Value)[] fields
+    )
     {
         var form = (await Page(page)).QuerySelector($"[name='{field}']")!.Closest("form")!;
         var typed = fields.Select(f => f.Name).ToHashSet();
-        var kept = form.QuerySelectorAll("input[name], textarea[name], select[name]").Select(e => (Name: e.GetAttribute("name")!, Value: e switch
-        {
-            AngleSharp.Html.Dom.IHtmlSelectElement s => s.Value,
-            AngleSharp.Html.Dom.IHtmlTextAreaElement t => t.Value,
-            AngleSharp.Html.Dom.IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false } => null,
-            _ => e.GetAttribute("value") ?? "",
-        })).Where(f => f.Value is not null && !typed.Contains(f.Name) && f.Name != "__RequestVerificationToken").Select(f => (f.Name, f.Value!));
+        var kept = form.QuerySelectorAll("input[name], textarea[name], select[name]")
+            .Select(e =>
+                (
+                    Name: e.GetAttribute("name")!,
+                    Value: e switch
+                    {
+                        AngleSharp.Html.Dom.IHtmlSelectElement s => s.Value,
+                        AngleSharp.Html.Dom.IHtmlTextAreaElement t => t.Value,
+                        AngleSharp.Html.Dom.IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false } => null,
+                        _ => e.GetAttribute("value") ?? "",
+                    }
+                )
+            )
+            .Where(f => f.Value is not null && !typed.Contains(f.Name) && f.Name != "__RequestVerificationToken")
+            .Select(f => (f.Name, f.Value!));
         var to = form.GetAttribute("action") is { Length: > 0 } action ? action : page;
         return await Post(page, to, [.. kept, .. fields]);
     }
 
     public async Task<HttpResponseMessage> PostJson(string path, object body, string? token = null)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = body is string text ? new StringContent(text) : JsonContent.Create(body) };
-        if (token is not null) request.Headers.Add("X-Form-Token", token);
+        using var request = new HttpRequestMessage(HttpMethod.Post, path)
+        {
+            Content = body is string text ? new StringContent(text) : JsonContent.Create(body),
+        };
+        if (token is not null)
+            request.Headers.Add("X-Form-Token", token);
         return await _http.SendAsync(request);
     }
 
     public async Task<HttpResponseMessage> Send(HttpRequestMessage request) => await _http.SendAsync(request);
 
-    public async Task<string> Token(string path) => (await Page(path)).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+    public async Task<string> Token(string path) =>
+        (await Page(path)).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
 
     /// <summary>The address in a link of the row that tells of something: a class's sheet on Today, say.</summary>
     public async Task<string> Link(string page, string selector, string rowWords)
     {
         var document = await Page(page);
-        var link = document.QuerySelectorAll(selector).First(a => a.Closest("li, tr")!.TextContent.Contains(rowWords, StringComparison.Ordinal));
+        var link = document
+            .QuerySelectorAll(selector)
+            .First(a => a.Closest("li, tr")!.TextContent.Contains(rowWords, StringComparison.Ordinal));
         return link.GetAttribute("href")!.Split('#')[0];
     }
 

@@ -16,7 +16,8 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     public static Combination Nothing { get; } = new(Sequence.Create<CountGroup>([]));
 
     /// <summary>One group of plain counts.</summary>
-    public static Combination Of(IEnumerable<Count> counts) => new([new CountGroup(counts.Select(c => (Phrase)c).ToSequence())]);
+    public static Combination Of(IEnumerable<Count> counts) =>
+        new([new CountGroup(counts.Select(c => (Phrase)c).ToSequence())]);
 
     /// <summary>All counts in order, repeats and stored combinations written out.</summary>
     public Sequence<Count> Counts => _counts ??= Groups.SelectMany(g => g.Counts).ToSequence();
@@ -64,7 +65,8 @@ public sealed record Count(Sequence<Beat> Beats) : Phrase
 /// <param name="Times">Two or more.</param>
 public sealed record Repeat(Sequence<Phrase> Phrases, int Times) : Phrase
 {
-    public override IEnumerable<Count> Counts => Enumerable.Repeat(Phrases, Times).SelectMany(p => p).SelectMany(p => p.Counts);
+    public override IEnumerable<Count> Counts =>
+        Enumerable.Repeat(Phrases, Times).SelectMany(p => p).SelectMany(p => p.Counts);
 }
 
 /// <summary>A stored combination, called by its number: '#14'.</summary>

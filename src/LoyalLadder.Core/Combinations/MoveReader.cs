@@ -17,17 +17,49 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     private readonly NotationReader _notation = new(vocabulary);
 
     /// <summary>Words after which a line only says where, with what or from what: 'front kick to the shield'.</summary>
-    private static readonly FrozenSet<string> Trailers =
-        new[] { "to", "on", "at", "with", "from", "for", "off", "in", "against", "unless", "while", "until", "only", "using", "into", "light", "easy", "hard", "holding" }.ToFrozenSet();
+    private static readonly FrozenSet<string> Trailers = new[]
+    {
+        "to",
+        "on",
+        "at",
+        "with",
+        "from",
+        "for",
+        "off",
+        "in",
+        "against",
+        "unless",
+        "while",
+        "until",
+        "only",
+        "using",
+        "into",
+        "light",
+        "easy",
+        "hard",
+        "holding",
+    }.ToFrozenSet();
 
-    private static readonly FrozenSet<string> Fillers = new[] { "and", "the", "a", "then", "your", "some", "step" }.ToFrozenSet();
+    private static readonly FrozenSet<string> Fillers = new[]
+    {
+        "and",
+        "the",
+        "a",
+        "then",
+        "your",
+        "some",
+        "step",
+    }.ToFrozenSet();
 
     /// <summary>The moves in some words; <see cref="Combination.Nothing"/> for blank text.</summary>
     public Combination Read(string words)
     {
-        if (!vocabulary.Named.IsEmpty && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named)) return Combination.Of(named.Counts);
-        if (words.AsSpan().ContainsAny(Signs) && _notation.Read(words) is { Combination: { } written }) return written;
-        if (StoredNumber().Match(words) is { Success: true } number) return Numbered(number.Value, words[number.Length..]);
+        if (!vocabulary.Named.IsEmpty && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named))
+            return Combination.Of(named.Counts);
+        if (words.AsSpan().ContainsAny(Signs) && _notation.Read(words) is { Combination: { } written })
+            return written;
+        if (StoredNumber().Match(words) is { Success: true } number)
+            return Numbered(number.Value, words[number.Length..]);
         return InRow(words);
     }
 
@@ -41,21 +73,28 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     private Combination Numbered(string number, string words)
     {
         var said = _notation.Read(words).Combination ?? InRow(words);
-        if (said.IsKnown && said.Counts.Count > 1) return said;
+        if (said.IsKnown && said.Counts.Count > 1)
+            return said;
         return vocabulary.Find(number.Trim().TrimEnd(':', '.')) is { } stored ? Combination.Of(stored.Counts) : said;
     }
 
     private Combination InRow(string words)
     {
         var counts = new List<Count>();
-        foreach (var (piece, joint) in Pieces(WithoutLabel(words))) Add(counts, Elements(piece), joint);
+        foreach (var (piece, joint) in Pieces(WithoutLabel(words)))
+            Add(counts, Elements(piece), joint);
         return counts.Count == 0 ? Combination.Nothing : Combination.Of(counts);
     }
 
     /// <summary>Characters that only the notation gives a meaning to.</summary>
     private static readonly SearchValues<char> Signs = SearchValues.Create("([|&+#123456789");
 
-    private enum Joint { NextCount, SameCount, SameBeat }
+    private enum Joint
+    {
+        NextCount,
+        SameCount,
+        SameBeat,
+    }
 
     private static void Add(List<Count> counts, List<Element> elements, Joint joint)
     {
@@ -67,7 +106,10 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
             else if (joint == Joint.SameCount)
                 counts[last] = new Count([.. counts[last].Beats, new Beat([element])]);
             else
-                counts[last] = new Count([.. counts[last].Beats.SkipLast(1), new Beat([.. counts[last].Beats[^1].Elements, element])]);
+                counts[last] = new Count([
+                    .. counts[last].Beats.SkipLast(1),
+                    new Beat([.. counts[last].Beats[^1].Elements, element]),
+                ]);
             joint = Joint.NextCount;
         }
     }
@@ -79,14 +121,22 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
         foreach (Match divider in Divider().Matches(text))
         {
             var piece = text[start..divider.Index];
-            if (HasWords(piece)) yield return (piece, joint);
-            joint = divider.ValueSpan.Trim() switch { "&" => Joint.SameCount, "+" => Joint.SameBeat, _ => Joint.NextCount };
+            if (HasWords(piece))
+                yield return (piece, joint);
+            joint = divider.ValueSpan.Trim() switch
+            {
+                "&" => Joint.SameCount,
+                "+" => Joint.SameBeat,
+                _ => Joint.NextCount,
+            };
             start = divider.Index + divider.Length;
         }
-        if (HasWords(text[start..])) yield return (text[start..], joint);
+        if (HasWords(text[start..]))
+            yield return (text[start..], joint);
     }
 
-    private static bool HasWords(string piece) => piece.AsSpan().IndexOfAnyInRange('A', 'z') >= 0 || piece.Any(char.IsLetterOrDigit);
+    private static bool HasWords(string piece) =>
+        piece.AsSpan().IndexOfAnyInRange('A', 'z') >= 0 || piece.Any(char.IsLetterOrDigit);
 
     /// <summary>'Partner reaction: slip back, cross' and 'Break falls. Back fall' name the drill before saying its moves.</summary>
     private static string WithoutLabel(string text)
@@ -100,11 +150,22 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     {
         var (level, landing) = Qualifiers(piece);
         var bare = Brackets().Replace(piece, " ").Trim(' ', '"', '.', '!', '-', ':', ';', '?');
-        if (Figures().IsMatch(bare)) return [.. bare.Split('-').Select(Figure)];
+        if (Figures().IsMatch(bare))
+            return [.. bare.Split('-').Select(Figure)];
         var words = NameKey.Words(bare);
-        if (words.Count == 0) return [];
+        if (words.Count == 0)
+            return [];
         var row = Row(words);
-        if (row is null) return [new Element(null, Side.None) { Words = bare, Level = level, Landing = landing }];
+        if (row is null)
+            return
+            [
+                new Element(null, Side.None)
+                {
+                    Words = bare,
+                    Level = level,
+                    Landing = landing,
+                },
+            ];
         row[^1] = row[^1] with { Level = row[^1].Level ?? level, Landing = landing };
         return row;
     }
@@ -116,14 +177,22 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
         foreach (Match bracket in Brackets().Matches(piece))
         {
             var said = bracket.Groups["in"].Value.Trim().ToLowerInvariant();
-            if (MoveNames.LevelWords.TryGetValue(said, out var aimed)) level = aimed;
-            landing = said switch { "land forward" => Landing.Forward, "land back" => Landing.Back, "return" => Landing.Return, _ => landing };
+            if (MoveNames.LevelWords.TryGetValue(said, out var aimed))
+                level = aimed;
+            landing = said switch
+            {
+                "land forward" => Landing.Forward,
+                "land back" => Landing.Back,
+                "return" => Landing.Return,
+                _ => landing,
+            };
         }
         return (level, landing);
     }
 
     private Element Figure(string figure) =>
-        vocabulary.Figure(int.Parse(figure, CultureInfo.InvariantCulture)) ?? new Element(null, Side.None) { Words = figure };
+        vocabulary.Figure(int.Parse(figure, CultureInfo.InvariantCulture))
+        ?? new Element(null, Side.None) { Words = figure };
 
     /// <summary>
     /// Reads words as names in a row, the longest name first, each with its side or level words. Null unless all words are
@@ -140,14 +209,20 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
                 found.Add(element);
                 at += used;
             }
-            else if (found.Count > 0 && Trailers.Contains(words[at])) break;
-            else if (Fillers.Contains(words[at])) at++;
-            else return null;
+            else if (found.Count > 0 && Trailers.Contains(words[at]))
+                break;
+            else if (Fillers.Contains(words[at]))
+                at++;
+            else
+                return null;
         }
         return found.Count == 0 ? null : found;
     }
 
-    [GeneratedRegex(@"->|=>|,|;|\||&|\+|\s+/\s+|(?<=\p{L})/(?=\p{L})|\bthen\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"->|=>|,|;|\||&|\+|\s+/\s+|(?<=\p{L})/(?=\p{L})|\bthen\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Divider();
 
     [GeneratedRegex(@"^[^:.,|&+]{1,40}[:.]\s+(?=\S)", RegexOptions.CultureInvariant)]

@@ -18,7 +18,8 @@ public static class NotationWriter
         var text = new StringBuilder();
         foreach (var beat in count.Beats)
         {
-            if (text.Length > 0) text.Append(" & ");
+            if (text.Length > 0)
+                text.Append(" & ");
             text.AppendJoin(" + ", beat.Elements.Select(e => Write(e, naming)));
         }
         return text.ToString();
@@ -31,17 +32,25 @@ public static class NotationWriter
         if (element.Attack is { } attack)
         {
             text.Append('[').Append(Named(attack.Technique, attack.Side, naming));
-            if (attack.Level is { } aimed) text.Append(" (").Append(QualifierWords.Word(aimed)).Append(')');
+            if (attack.Level is { } aimed)
+                text.Append(" (").Append(QualifierWords.Word(aimed)).Append(')');
             text.Append("] ");
         }
         text.Append(element.Technique is { } technique ? Named(technique, element.Side, naming) : element.Words);
-        if (element.Level is { } level) Bracket(QualifierWords.Word(level));
-        if (element.Landing is { } landing) Bracket(QualifierWords.Word(landing));
-        if (element.Step is { } step) Bracket(step.NameIn(naming));
-        if (element.Stance is { } stance) Bracket(stance.NameIn(naming));
-        if (element.Clock is { } hour) Bracket(string.Create(CultureInfo.InvariantCulture, $"to {hour} o'clock"));
-        if (element.IsLight) Bracket("light");
-        if (element.IsHeld) Bracket("hold");
+        if (element.Level is { } level)
+            Bracket(QualifierWords.Word(level));
+        if (element.Landing is { } landing)
+            Bracket(QualifierWords.Word(landing));
+        if (element.Step is { } step)
+            Bracket(step.NameIn(naming));
+        if (element.Stance is { } stance)
+            Bracket(stance.NameIn(naming));
+        if (element.Clock is { } hour)
+            Bracket(string.Create(CultureInfo.InvariantCulture, $"to {hour} o'clock"));
+        if (element.IsLight)
+            Bracket("light");
+        if (element.IsHeld)
+            Bracket("hold");
         return text.ToString();
 
         void Bracket(string words) => text.Append(" (").Append(words).Append(')');
@@ -55,12 +64,27 @@ public static class NotationWriter
         return isSaid && side != Side.None ? $"{QualifierWords.Word(side)} {name}" : name;
     }
 
-    private static string Write(Sequence<Phrase> phrases, NamingSchool naming) => string.Join(", ", phrases.Select(p => p switch
-    {
-        Count count => Write(count, naming),
-        StoredCall call => $"#{call.Number}",
-        Repeat { Phrases: [Count only], Times: var times } => string.Create(CultureInfo.InvariantCulture, $"{Write(only, naming)} x{times}"),
-        Repeat repeat => string.Create(CultureInfo.InvariantCulture, $"({Write(repeat.Phrases, naming)}) x{repeat.Times}"),
-        _ => throw new ArgumentException("A count, a repeat or a stored combination is expected.", nameof(phrases)),
-    }));
+    private static string Write(Sequence<Phrase> phrases, NamingSchool naming) =>
+        string.Join(
+            ", ",
+            phrases.Select(p =>
+                p switch
+                {
+                    Count count => Write(count, naming),
+                    StoredCall call => $"#{call.Number}",
+                    Repeat { Phrases: [Count only], Times: var times } => string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{Write(only, naming)} x{times}"
+                    ),
+                    Repeat repeat => string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"({Write(repeat.Phrases, naming)}) x{repeat.Times}"
+                    ),
+                    _ => throw new ArgumentException(
+                        "A count, a repeat or a stored combination is expected.",
+                        nameof(phrases)
+                    ),
+                }
+            )
+        );
 }

@@ -3,7 +3,13 @@ using System.Collections.Frozen;
 namespace LoyalLadder.Core.Combinations;
 
 /// <summary>How fast a repetition is done; <see cref="Called"/> waits for 'get set, go' and goes back to guard.</summary>
-public enum Pace { Walk, Steady, Brisk, Called }
+public enum Pace
+{
+    Walk,
+    Steady,
+    Brisk,
+    Called,
+}
 
 /// <summary>What a pace does to a repetition.</summary>
 /// <param name="Factor">On the base seconds of every beat.</param>
@@ -12,14 +18,19 @@ public enum Pace { Walk, Steady, Brisk, Called }
 /// <param name="ExerciseFactor">On the own seconds of an exercise.</param>
 public readonly record struct PaceFigures(decimal Factor, decimal LeastPerCount, decimal Reset, decimal ExerciseFactor)
 {
-    public static PaceFigures Of(Pace pace) => pace switch
-    {
-        Pace.Walk => new(3.0m, 2.0m, 2.0m, 1.5m),
-        Pace.Steady => new(1.5m, 0.8m, 1.0m, 1.0m),
-        Pace.Brisk => new(1.0m, 0.4m, 0.5m, 0.8m),
-        Pace.Called => new(1.0m, 0.4m, 5.0m, 1.0m),
-        _ => throw new ArgumentOutOfRangeException(nameof(pace), pace, "Walk, steady, brisk or called is expected."),
-    };
+    public static PaceFigures Of(Pace pace) =>
+        pace switch
+        {
+            Pace.Walk => new(3.0m, 2.0m, 2.0m, 1.5m),
+            Pace.Steady => new(1.5m, 0.8m, 1.0m, 1.0m),
+            Pace.Brisk => new(1.0m, 0.4m, 0.5m, 0.8m),
+            Pace.Called => new(1.0m, 0.4m, 5.0m, 1.0m),
+            _ => throw new ArgumentOutOfRangeException(
+                nameof(pace),
+                pace,
+                "Walk, steady, brisk or called is expected."
+            ),
+        };
 }
 
 /// <summary>The words for a pace.</summary>
@@ -27,19 +38,28 @@ public static class PaceWords
 {
     private static readonly FrozenDictionary<string, Pace> Words = new Dictionary<string, Pace>
     {
-        ["walk"] = Pace.Walk, ["slow"] = Pace.Walk, ["slowly"] = Pace.Walk, ["easy"] = Pace.Walk,
-        ["steady"] = Pace.Steady, ["normal"] = Pace.Steady, ["medium"] = Pace.Steady,
-        ["brisk"] = Pace.Brisk, ["fast"] = Pace.Brisk, ["quick"] = Pace.Brisk, ["hard"] = Pace.Brisk,
+        ["walk"] = Pace.Walk,
+        ["slow"] = Pace.Walk,
+        ["slowly"] = Pace.Walk,
+        ["easy"] = Pace.Walk,
+        ["steady"] = Pace.Steady,
+        ["normal"] = Pace.Steady,
+        ["medium"] = Pace.Steady,
+        ["brisk"] = Pace.Brisk,
+        ["fast"] = Pace.Brisk,
+        ["quick"] = Pace.Brisk,
+        ["hard"] = Pace.Brisk,
         ["called"] = Pace.Called,
     }.ToFrozenDictionary();
 
     public static Pace? Read(string word) => Words.TryGetValue(word, out var pace) ? pace : null;
 
-    public static string Write(Pace pace) => pace switch
-    {
-        Pace.Walk => "walk",
-        Pace.Steady => "steady",
-        Pace.Brisk => "brisk",
-        _ => "called",
-    };
+    public static string Write(Pace pace) =>
+        pace switch
+        {
+            Pace.Walk => "walk",
+            Pace.Steady => "steady",
+            Pace.Brisk => "brisk",
+            _ => "called",
+        };
 }

@@ -10,8 +10,11 @@ public static class RepClock
     public static decimal Seconds(Combination moves, Pace pace)
     {
         var figures = PaceFigures.Of(pace);
-        if (moves.IsExercise) return moves.Counts.Sum(c => c.Beats.Sum(b => b.BaseSeconds)) * figures.ExerciseFactor;
-        if (moves.IsEmpty) return Math.Max(figures.LeastPerCount, figures.Factor * Element.UnknownSeconds) + figures.Reset;
-        return moves.Counts.Sum(c => Math.Max(figures.LeastPerCount, figures.Factor * c.Beats.Sum(b => b.BaseSeconds))) + figures.Reset;
+        if (moves.IsExercise)
+            return moves.Counts.Sum(c => c.Beats.Sum(b => b.BaseSeconds)) * figures.ExerciseFactor;
+        if (moves.IsEmpty)
+            return Math.Max(figures.LeastPerCount, figures.Factor * Element.UnknownSeconds) + figures.Reset;
+        return moves.Counts.Sum(c => Math.Max(figures.LeastPerCount, figures.Factor * c.Beats.Sum(b => b.BaseSeconds)))
+            + figures.Reset;
     }
 }

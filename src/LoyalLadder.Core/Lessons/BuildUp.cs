@@ -5,7 +5,11 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Lessons;
 
 /// <summary>How a school teaches a combination: its groups apart and then joined, or one count more each time.</summary>
-public enum BuildUpStyle { GroupsThenJoined, AddOne }
+public enum BuildUpStyle
+{
+    GroupsThenJoined,
+    AddOne,
+}
 
 /// <summary>A step of the teaching order.</summary>
 /// <param name="Title">What it is: 'group 2', 'joined', 'counts 1 to 4'.</param>
@@ -16,7 +20,8 @@ public sealed record BuildUpStep(string Title, LessonLine Line);
 public static class BuildUp
 {
     /// <summary>Counts that are learned in one go; a longer group is cut into fives.</summary>
-    private const int Learnable = 6, CutAt = 5;
+    private const int Learnable = 6,
+        CutAt = 5;
 
     /// <param name="trace">The combination, followed: a piece that begins in the other stance says so.</param>
     /// <param name="style">The school's way.</param>
@@ -26,29 +31,64 @@ public static class BuildUp
         var combination = trace.Combination;
         var counts = combination.Counts;
         var steps = new List<BuildUpStep>();
-        if (counts.IsEmpty) return [];
+        if (counts.IsEmpty)
+            return [];
         if (counts is [{ Beats: [{ Elements: [{ Technique: { Parts.Length: > 0 } technique }] }] }])
-            steps.Add(new BuildUpStep("in parts", Line(combination, naming, new RepStep(3, Pace.Walk), 1) with { Remark = string.Join(", ", technique.Parts) }));
-        else if (style == BuildUpStyle.AddOne) steps.AddRange(OneMore(counts, naming));
-        else steps.AddRange(Pieces(trace, naming));
+            steps.Add(
+                new BuildUpStep(
+                    "in parts",
+                    Line(combination, naming, new RepStep(3, Pace.Walk), 1) with
+                    {
+                        Remark = string.Join(", ", technique.Parts),
+                    }
+                )
+            );
+        else if (style == BuildUpStyle.AddOne)
+            steps.AddRange(OneMore(counts, naming));
+        else
+            steps.AddRange(Pieces(trace, naming));
         var title = steps.Count > 1 ? "joined" : "whole";
-        if (steps.Count > 1 && style == BuildUpStyle.GroupsThenJoined) steps.Add(new BuildUpStep(title, Line(combination, naming, new RepStep(3, Pace.Walk), 2)));
+        if (steps.Count > 1 && style == BuildUpStyle.GroupsThenJoined)
+            steps.Add(new BuildUpStep(title, Line(combination, naming, new RepStep(3, Pace.Walk), 2)));
         steps.Add(new BuildUpStep($"{title}, at pace", Line(combination, naming, new RepStep(5, Pace.Steady), 3)));
         if (combination.Elements.Any(e => e.Technique is { IsStrike: true }))
-            steps.Add(new BuildUpStep($"{title}, on a target", Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)));
+            steps.Add(
+                new BuildUpStep(
+                    $"{title}, on a target",
+                    Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)
+                )
+            );
         return steps.ToSequence();
     }
 
     private static IEnumerable<BuildUpStep> OneMore(Sequence<Count> counts, NamingSchool naming) =>
-        Enumerable.Range(1, counts.Count).Where(n => n > 1 || counts.Count == 1)
-            .Select(n => new BuildUpStep(n == counts.Count ? $"all {n} counts" : $"counts 1 to {n}", Line(Combination.Of(counts.Take(n)), naming, new RepStep(2, Pace.Walk), 2)));
+        Enumerable
+            .Range(1, counts.Count)
+            .Where(n => n > 1 || counts.Count == 1)
+            .Select(n => new BuildUpStep(
+                n == counts.Count ? $"all {n} counts" : $"counts 1 to {n}",
+                Line(Combination.Of(counts.Take(n)), naming, new RepStep(2, Pace.Walk), 2)
+            ));
 
     private static IEnumerable<BuildUpStep> Pieces(Trace trace, NamingSchool naming)
     {
-        var pieces = trace.Combination.Groups.SelectMany(g => g.Counts.ToList() is { Count: > Learnable } l ? l.Chunk(CutAt) : [[.. g.Counts]]).Where(p => p.Length > 0).ToList();
+        var pieces = trace
+            .Combination.Groups.SelectMany(g =>
+                g.Counts.ToList() is { Count: > Learnable } l
+                    ? l.Chunk(CutAt)
+                    :
+                    [
+                        [.. g.Counts],
+                    ]
+            )
+            .Where(p => p.Length > 0)
+            .ToList();
         if (pieces.Count == 1)
         {
-            yield return new BuildUpStep("whole, slowly", Line(trace.Combination, naming, new RepStep(3, Pace.Walk), 2));
+            yield return new BuildUpStep(
+                "whole, slowly",
+                Line(trace.Combination, naming, new RepStep(3, Pace.Walk), 2)
+            );
             yield break;
         }
         var done = 0;
@@ -57,16 +97,26 @@ public static class BuildUp
             // a piece behind a change of lead begins in the other stance
             var before = done == 0 ? trace.Start : trace.Steps.Last(s => s.Count == done).Footing;
             var line = Line(Combination.Of(pieces[i]), naming, new RepStep(3, Pace.Walk), 2);
-            yield return new BuildUpStep($"group {i + 1}", before.Lead == trace.Start.Lead ? line : line with { Remark = "begins with the other foot in front" });
+            yield return new BuildUpStep(
+                $"group {i + 1}",
+                before.Lead == trace.Start.Lead ? line : line with { Remark = "begins with the other foot in front" }
+            );
             done += pieces[i].Length;
         }
     }
 
-    private static LessonLine Line(Combination moves, NamingSchool naming, RepStep step, int stage, bool pairs = false) => new()
-    {
-        Content = NotationWriter.Write(moves, naming),
-        Moves = moves,
-        Dose = new CountedDose([step]) { PerSide = !moves.IsExercise, Pairs = pairs },
-        Stage = stage,
-    };
+    private static LessonLine Line(
+        Combination moves,
+        NamingSchool naming,
+        RepStep step,
+        int stage,
+        bool pairs = false
+    ) =>
+        new()
+        {
+            Content = NotationWriter.Write(moves, naming),
+            Moves = moves,
+            Dose = new CountedDose([step]) { PerSide = !moves.IsExercise, Pairs = pairs },
+            Stage = stage,
+        };
 }

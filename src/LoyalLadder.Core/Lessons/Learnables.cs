@@ -18,25 +18,40 @@ public static class Learnables
     public static bool IsNumber(string learnable) => learnable.StartsWith('#');
 
     /// <summary>Everything that somebody who does the moves is exposed to, each once: stored combinations and every technique in them.</summary>
-    public static IEnumerable<string> Of(Combination moves) => Calls(moves).Select(c => OfNumber(c.Number))
-        .Concat(moves.Elements.Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsPause).Select(t => t.Id)).Distinct();
+    public static IEnumerable<string> Of(Combination moves) =>
+        Calls(moves)
+            .Select(c => OfNumber(c.Number))
+            .Concat(
+                moves.Elements.Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsPause).Select(t => t.Id)
+            )
+            .Distinct();
 
     /// <summary>What has to be known before the moves can be done without much talk: stored combinations as wholes, and what stands beside them.</summary>
-    public static IEnumerable<string> Wholes(Combination moves) => moves.Groups.SelectMany(g => g.Phrases).SelectMany(Wholes).Distinct();
+    public static IEnumerable<string> Wholes(Combination moves) =>
+        moves.Groups.SelectMany(g => g.Phrases).SelectMany(Wholes).Distinct();
 
-    private static IEnumerable<string> Wholes(Phrase phrase) => phrase switch
-    {
-        StoredCall call => [OfNumber(call.Number)],
-        Repeat repeat => repeat.Phrases.SelectMany(Wholes),
-        _ => phrase.Counts.SelectMany(c => c.Beats).SelectMany(b => b.Elements).Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsPause).Select(t => t.Id),
-    };
+    private static IEnumerable<string> Wholes(Phrase phrase) =>
+        phrase switch
+        {
+            StoredCall call => [OfNumber(call.Number)],
+            Repeat repeat => repeat.Phrases.SelectMany(Wholes),
+            _ => phrase
+                .Counts.SelectMany(c => c.Beats)
+                .SelectMany(b => b.Elements)
+                .Select(e => e.Technique)
+                .OfType<Technique>()
+                .Where(t => !t.IsPause)
+                .Select(t => t.Id),
+        };
 
-    private static IEnumerable<StoredCall> Calls(Combination moves) => moves.Groups.SelectMany(g => g.Phrases).SelectMany(Calls);
+    private static IEnumerable<StoredCall> Calls(Combination moves) =>
+        moves.Groups.SelectMany(g => g.Phrases).SelectMany(Calls);
 
-    private static IEnumerable<StoredCall> Calls(Phrase phrase) => phrase switch
-    {
-        StoredCall call => Calls(call.Stored).Prepend(call),
-        Repeat repeat => repeat.Phrases.SelectMany(Calls),
-        _ => [],
-    };
+    private static IEnumerable<StoredCall> Calls(Phrase phrase) =>
+        phrase switch
+        {
+            StoredCall call => Calls(call.Stored).Prepend(call),
+            Repeat repeat => repeat.Phrases.SelectMany(Calls),
+            _ => [],
+        };
 }

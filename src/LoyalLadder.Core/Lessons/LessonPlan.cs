@@ -74,9 +74,10 @@ public sealed record LessonLine : SheetEntry
     public bool IsUnderstood => Problem is null && Moves.IsKnown && Versions.All(v => v.Line.Problem is null);
 
     /// <summary>The jobs of stations and bag lines, else the whole content as one.</summary>
-    public IReadOnlyList<string> Jobs => Dose is StationsDose or BagLinesDose
-        ? Content.Split('|', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
-        : [Content];
+    public IReadOnlyList<string> Jobs =>
+        Dose is StationsDose or BagLinesDose
+            ? Content.Split('|', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+            : [Content];
 }
 
 /// <summary>The version of a line for one group; without a dose of its own it takes that of the line.</summary>
@@ -86,10 +87,22 @@ public sealed record GroupVersion(string Group, LessonLine Line);
 public readonly record struct KitNeed(string Name, int? Count);
 
 /// <summary>How much a line matters when time is short.</summary>
-public enum Priority { Must, Should, Could }
+public enum Priority
+{
+    Must,
+    Should,
+    Could,
+}
 
 /// <summary>How much has to be shown before the work, or exactly how long.</summary>
-public enum TeachingKind { None, Seconds, New, Refresh, Known }
+public enum TeachingKind
+{
+    None,
+    Seconds,
+    New,
+    Refresh,
+    Known,
+}
 
 /// <summary>The planner's word on teaching; <paramref name="Seconds"/> counts only for <see cref="TeachingKind.Seconds"/>.</summary>
 public readonly record struct Teaching(TeachingKind Kind, int Seconds = 0)
@@ -101,6 +114,11 @@ public readonly record struct Teaching(TeachingKind Kind, int Seconds = 0)
 public static class Priorities
 {
     /// <summary>As written, else must for warm-up, water and cool-down and should for the rest.</summary>
-    public static Priority Of(LessonLine line, SegmentKind segment) => line.Priority
-        ?? (segment is SegmentKind.WarmUp or SegmentKind.CoolDown || line.Moves.IsPause ? Priority.Must : Priority.Should);
+    public static Priority Of(LessonLine line, SegmentKind segment) =>
+        line.Priority
+        ?? (
+            segment is SegmentKind.WarmUp or SegmentKind.CoolDown || line.Moves.IsPause
+                ? Priority.Must
+                : Priority.Should
+        );
 }

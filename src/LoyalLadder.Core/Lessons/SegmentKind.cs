@@ -1,27 +1,79 @@
 namespace LoyalLadder.Core.Lessons;
 
 /// <summary>What kind of work a segment is; it chooses the pattern in the skyline and the default priority.</summary>
-public enum SegmentKind { Other, WarmUp, Basics, Combinations, Pads, Bags, Partner, SelfDefence, Sparring, Forms, Fitness, Games, CoolDown }
+public enum SegmentKind
+{
+    Other,
+    WarmUp,
+    Basics,
+    Combinations,
+    Pads,
+    Bags,
+    Partner,
+    SelfDefence,
+    Sparring,
+    Forms,
+    Fitness,
+    Games,
+    CoolDown,
+}
 
 public static class SegmentKinds
 {
     /// <summary>Words that a heading is known by, in the order in which they decide.</summary>
     private static readonly (string Words, SegmentKind Kind)[] Table =
     [
-        ("warm up", SegmentKind.WarmUp), ("warm-up", SegmentKind.WarmUp), ("warmup", SegmentKind.WarmUp), ("junbi undo", SegmentKind.WarmUp),
-        ("mobility", SegmentKind.WarmUp), ("cool down", SegmentKind.CoolDown), ("cool-down", SegmentKind.CoolDown),
-        ("cooldown", SegmentKind.CoolDown), ("warm down", SegmentKind.CoolDown), ("finish", SegmentKind.CoolDown), ("stretch", SegmentKind.CoolDown),
-        ("self-defence", SegmentKind.SelfDefence), ("self defence", SegmentKind.SelfDefence), ("self defense", SegmentKind.SelfDefence),
-        ("self-defense", SegmentKind.SelfDefence), ("bunkai", SegmentKind.SelfDefence), ("escapes", SegmentKind.SelfDefence),
-        ("safety", SegmentKind.SelfDefence), ("pads", SegmentKind.Pads), ("mitts", SegmentKind.Pads), ("shields", SegmentKind.Pads),
-        ("pad work", SegmentKind.Pads), ("bags", SegmentKind.Bags), ("bag work", SegmentKind.Bags), ("sparring", SegmentKind.Sparring),
-        ("kumite", SegmentKind.Sparring), ("combos", SegmentKind.Combinations), ("combinations", SegmentKind.Combinations),
-        ("basics", SegmentKind.Basics), ("kihon", SegmentKind.Basics), ("floor drills", SegmentKind.Basics), ("floor work", SegmentKind.Basics),
-        ("drills", SegmentKind.Basics), ("kicks", SegmentKind.Basics), ("kicking", SegmentKind.Basics), ("technique", SegmentKind.Basics),
-        ("techniques", SegmentKind.Basics), ("line work", SegmentKind.Basics), ("partner", SegmentKind.Partner),
-        ("partner work", SegmentKind.Partner), ("pairs", SegmentKind.Partner), ("forms", SegmentKind.Forms), ("kata", SegmentKind.Forms),
-        ("patterns", SegmentKind.Forms), ("fitness", SegmentKind.Fitness), ("conditioning", SegmentKind.Fitness), ("strength", SegmentKind.Fitness),
-        ("games", SegmentKind.Games), ("game", SegmentKind.Games), ("main", SegmentKind.Basics), ("main part", SegmentKind.Basics),
+        ("warm up", SegmentKind.WarmUp),
+        ("warm-up", SegmentKind.WarmUp),
+        ("warmup", SegmentKind.WarmUp),
+        ("junbi undo", SegmentKind.WarmUp),
+        ("mobility", SegmentKind.WarmUp),
+        ("cool down", SegmentKind.CoolDown),
+        ("cool-down", SegmentKind.CoolDown),
+        ("cooldown", SegmentKind.CoolDown),
+        ("warm down", SegmentKind.CoolDown),
+        ("finish", SegmentKind.CoolDown),
+        ("stretch", SegmentKind.CoolDown),
+        ("self-defence", SegmentKind.SelfDefence),
+        ("self defence", SegmentKind.SelfDefence),
+        ("self defense", SegmentKind.SelfDefence),
+        ("self-defense", SegmentKind.SelfDefence),
+        ("bunkai", SegmentKind.SelfDefence),
+        ("escapes", SegmentKind.SelfDefence),
+        ("safety", SegmentKind.SelfDefence),
+        ("pads", SegmentKind.Pads),
+        ("mitts", SegmentKind.Pads),
+        ("shields", SegmentKind.Pads),
+        ("pad work", SegmentKind.Pads),
+        ("bags", SegmentKind.Bags),
+        ("bag work", SegmentKind.Bags),
+        ("sparring", SegmentKind.Sparring),
+        ("kumite", SegmentKind.Sparring),
+        ("combos", SegmentKind.Combinations),
+        ("combinations", SegmentKind.Combinations),
+        ("basics", SegmentKind.Basics),
+        ("kihon", SegmentKind.Basics),
+        ("floor drills", SegmentKind.Basics),
+        ("floor work", SegmentKind.Basics),
+        ("drills", SegmentKind.Basics),
+        ("kicks", SegmentKind.Basics),
+        ("kicking", SegmentKind.Basics),
+        ("technique", SegmentKind.Basics),
+        ("techniques", SegmentKind.Basics),
+        ("line work", SegmentKind.Basics),
+        ("partner", SegmentKind.Partner),
+        ("partner work", SegmentKind.Partner),
+        ("pairs", SegmentKind.Partner),
+        ("forms", SegmentKind.Forms),
+        ("kata", SegmentKind.Forms),
+        ("patterns", SegmentKind.Forms),
+        ("fitness", SegmentKind.Fitness),
+        ("conditioning", SegmentKind.Fitness),
+        ("strength", SegmentKind.Fitness),
+        ("games", SegmentKind.Games),
+        ("game", SegmentKind.Games),
+        ("main", SegmentKind.Basics),
+        ("main part", SegmentKind.Basics),
     ];
 
     public static SegmentKind Of(string name)
@@ -29,7 +81,8 @@ public static class SegmentKinds
         foreach (var (words, kind) in Table)
         {
             var at = name.IndexOf(words, StringComparison.OrdinalIgnoreCase);
-            if (at >= 0 && (at == 0 || !char.IsLetter(name[at - 1]))) return kind;
+            if (at >= 0 && (at == 0 || !char.IsLetter(name[at - 1])))
+                return kind;
         }
         return SegmentKind.Other;
     }

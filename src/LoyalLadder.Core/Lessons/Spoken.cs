@@ -9,16 +9,18 @@ public static class Spoken
     public static string Clock(int seconds)
     {
         var s = Math.Abs(seconds);
-        var text = s < 3600
-            ? string.Create(CultureInfo.InvariantCulture, $"{s / 60}:{s % 60:00}")
-            : string.Create(CultureInfo.InvariantCulture, $"{s / 3600}:{s / 60 % 60:00}:{s % 60:00}");
+        var text =
+            s < 3600
+                ? string.Create(CultureInfo.InvariantCulture, $"{s / 60}:{s % 60:00}")
+                : string.Create(CultureInfo.InvariantCulture, $"{s / 3600}:{s / 60 % 60:00}:{s % 60:00}");
         return seconds < 0 ? $"-{text}" : text;
     }
 
     /// <summary>'2 min 40 over', '35 s left', 'on time'.</summary>
     public static string Difference(int over)
     {
-        if (over == 0) return "to the second";
+        if (over == 0)
+            return "to the second";
         var (minutes, seconds) = (Math.Abs(over) / 60, Math.Abs(over) % 60);
         var size = (minutes, seconds) switch
         {
@@ -29,7 +31,8 @@ public static class Spoken
         return $"{size} {(over > 0 ? "over" : "left")}";
     }
 
-    public static string Capital(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
+    public static string Capital(string words) =>
+        words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
 
     /// <summary>At most 40 characters, for a message.</summary>
     public static string Brief(string words) => words.Length <= 40 ? words : words[..39] + "…";

@@ -6,27 +6,52 @@ namespace LoyalLadder.Core.Lessons;
 /// <summary>How far along something is done: 1 parts, 2 whole in the air, 3 moving, 4 on a target, 5 with a partner, 6 under pressure.</summary>
 public static class Stages
 {
-    public const int Lowest = 1, Highest = 6;
+    public const int Lowest = 1,
+        Highest = 6;
 
     /// <summary>The stage of a line: as written, else what its form and kit say.</summary>
-    public static int Of(LessonLine line) => line.Stage ?? line switch
-    {
-        { Moves: var moves } when moves.Elements.Any(e => e.Technique is { Id: "sparring" }) => 6,
-        { Dose: BagLinesDose } => 4,
-        { Kit.IsEmpty: false, Dose: SoloDose } when line.Kit.Any(k => KitIsTarget(k.Name)) => 4,
-        { Dose: SoloDose { IsShared: true } } => 5,
-        { Dose: FloorDose or RunsDose } => 3,
-        { Teach.Kind: TeachingKind.New, Dose: CountedDose { Steps: var steps } } when steps.All(s => s.Pace == Pace.Walk) => 1,
-        _ => 2,
-    };
+    public static int Of(LessonLine line) =>
+        line.Stage
+        ?? line switch
+        {
+            { Moves: var moves } when moves.Elements.Any(e => e.Technique is { Id: "sparring" }) => 6,
+            { Dose: BagLinesDose } => 4,
+            { Kit.IsEmpty: false, Dose: SoloDose } when line.Kit.Any(k => KitIsTarget(k.Name)) => 4,
+            { Dose: SoloDose { IsShared: true } } => 5,
+            { Dose: FloorDose or RunsDose } => 3,
+            { Teach.Kind: TeachingKind.New, Dose: CountedDose { Steps: var steps } }
+                when steps.All(s => s.Pace == Pace.Walk) => 1,
+            _ => 2,
+        };
 
     /// <summary>'on a target' and the like.</summary>
-    public static string Word(int stage) => stage switch
-    {
-        1 => "in parts", 2 => "whole in the air", 3 => "moving", 4 => "on a target", 5 => "with a partner", 6 => "under pressure",
-        _ => throw new ArgumentOutOfRangeException(nameof(stage), stage, "A stage is 1 to 6."),
-    };
+    public static string Word(int stage) =>
+        stage switch
+        {
+            1 => "in parts",
+            2 => "whole in the air",
+            3 => "moving",
+            4 => "on a target",
+            5 => "with a partner",
+            6 => "under pressure",
+            _ => throw new ArgumentOutOfRangeException(nameof(stage), stage, "A stage is 1 to 6."),
+        };
 
     /// <summary>Spots and cones lie on the floor; whatever else is fetched is hit.</summary>
-    private static bool KitIsTarget(string kit) => !NameKey.Words(kit).Exists(w => w is "spot" or "spots" or "marker" or "markers" or "cone" or "cones" or "ladder" or "rope" or "mat" or "mats");
+    private static bool KitIsTarget(string kit) =>
+        !NameKey
+            .Words(kit)
+            .Exists(w =>
+                w
+                    is "spot"
+                        or "spots"
+                        or "marker"
+                        or "markers"
+                        or "cone"
+                        or "cones"
+                        or "ladder"
+                        or "rope"
+                        or "mat"
+                        or "mats"
+            );
 }

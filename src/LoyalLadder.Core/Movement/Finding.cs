@@ -4,7 +4,12 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Movement;
 
-public enum Severity { Stop, Warn, Note }
+public enum Severity
+{
+    Stop,
+    Warn,
+    Note,
+}
 
 /// <summary>Something in a combination that is wrong or worth knowing.</summary>
 /// <param name="Code">Stable, in kebab-case; docs/formats.md lists them.</param>
@@ -14,7 +19,14 @@ public enum Severity { Stop, Warn, Note }
 /// <param name="Fixes">Ways to mend it, the best first.</param>
 public sealed record Finding(string Code, Severity Severity, int Beat, string Message, ImmutableArray<Fix> Fixes);
 
-public enum FixKind { JoinStep, PutBefore, PutAtEnd, Instead, OwnCount }
+public enum FixKind
+{
+    JoinStep,
+    PutBefore,
+    PutAtEnd,
+    Instead,
+    OwnCount,
+}
 
 /// <summary>A change to a combination that mends a finding.</summary>
 /// <param name="Kind">What to do.</param>
@@ -25,14 +37,16 @@ public enum FixKind { JoinStep, PutBefore, PutAtEnd, Instead, OwnCount }
 public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Element? Element, int Times = 1)
 {
     /// <summary>'(angle left) on the rear knee', 'switch before it'.</summary>
-    public string Words(NamingSchool naming) => (Kind, Element) switch
-    {
-        (FixKind.JoinStep, { } on) => $"({Technique!.NameIn(naming)}) on the {NotationWriter.Named(on.Technique!, on.Side, naming)}",
-        (FixKind.PutBefore, _) => $"{Technique!.NameIn(naming)} {(Times > 1 ? "twice " : "")}before it",
-        (FixKind.PutAtEnd, _) => $"{Technique!.NameIn(naming)} at the end",
-        (FixKind.Instead, _) => $"{Technique!.NameIn(naming)} instead",
-        _ => "on a count of its own",
-    };
+    public string Words(NamingSchool naming) =>
+        (Kind, Element) switch
+        {
+            (FixKind.JoinStep, { } on) =>
+                $"({Technique!.NameIn(naming)}) on the {NotationWriter.Named(on.Technique!, on.Side, naming)}",
+            (FixKind.PutBefore, _) => $"{Technique!.NameIn(naming)} {(Times > 1 ? "twice " : "")}before it",
+            (FixKind.PutAtEnd, _) => $"{Technique!.NameIn(naming)} at the end",
+            (FixKind.Instead, _) => $"{Technique!.NameIn(naming)} instead",
+            _ => "on a count of its own",
+        };
 
     /// <summary>The combination with the change made, wherever the same count stands in a repeat.</summary>
     public Combination Apply(Combination combination)
@@ -46,27 +60,49 @@ public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Eleme
         return new Combination(combination.Groups.Select(g => new CountGroup(Mended(g.Phrases))).ToSequence());
     }
 
-    private Sequence<Phrase> Mended(Sequence<Phrase> phrases) => phrases.SelectMany(p => p switch
-    {
-        Repeat repeat => [repeat with { Phrases = Mended(repeat.Phrases) }],
-        // a stored combination stays as it is; what is wrong in it is mended where it is stored
-        Count count when ReferenceEquals(count, Count) => Mended(count),
-        _ => (IEnumerable<Phrase>)[p],
-    }).ToSequence();
+    private Sequence<Phrase> Mended(Sequence<Phrase> phrases) =>
+        phrases
+            .SelectMany(p =>
+                p switch
+                {
+                    Repeat repeat => [repeat with { Phrases = Mended(repeat.Phrases) }],
+                    // a stored combination stays as it is; what is wrong in it is mended where it is stored
+                    Count count when ReferenceEquals(count, Count) => Mended(count),
+                    _ => (IEnumerable<Phrase>)[p],
+                }
+            )
+            .ToSequence();
 
-    private IEnumerable<Phrase> Mended(Count count) => Kind switch
-    {
-        FixKind.PutBefore => [.. Enumerable.Repeat(new Count([new Beat([new Element(Technique, Technique!.DefaultSide)])]), Times), count],
-        FixKind.OwnCount => count.Beats.Select(b => new Count([b])),
-        _ => [new Count(count.Beats.Select(b => new Beat(b.Elements.Select(Mended).ToSequence())).ToSequence())],
-    };
+    private IEnumerable<Phrase> Mended(Count count) =>
+        Kind switch
+        {
+            FixKind.PutBefore =>
+            [
+                .. Enumerable.Repeat(new Count([new Beat([new Element(Technique, Technique!.DefaultSide)])]), Times),
+                count,
+            ],
+            FixKind.OwnCount => count.Beats.Select(b => new Count([b])),
+            _ => [new Count(count.Beats.Select(b => new Beat(b.Elements.Select(Mended).ToSequence())).ToSequence())],
+        };
 
-    private Element Mended(Element element) => !ReferenceEquals(element, Element) ? element : Kind switch
-    {
-        FixKind.JoinStep => element with { Step = Technique },
-        FixKind.Instead => element with { Technique = Technique, Side = SideFor(element), Landing = null, Level = Technique!.Levels.Contains(element.Level ?? (Level)(-1)) ? element.Level : null },
-        _ => element,
-    };
+    private Element Mended(Element element) =>
+        !ReferenceEquals(element, Element)
+            ? element
+            : Kind switch
+            {
+                FixKind.JoinStep => element with { Step = Technique },
+                FixKind.Instead => element with
+                {
+                    Technique = Technique,
+                    Side = SideFor(element),
+                    Landing = null,
+                    Level = Technique!.Levels.Contains(element.Level ?? (Level)(-1)) ? element.Level : null,
+                },
+                _ => element,
+            };
 
-    private Side SideFor(Element element) => Technique!.Sides == SideRule.Either && element.Side is not (Side.None or Side.Both) ? element.Side : Technique.DefaultSide;
+    private Side SideFor(Element element) =>
+        Technique!.Sides == SideRule.Either && element.Side is not (Side.None or Side.Both)
+            ? element.Side
+            : Technique.DefaultSide;
 }

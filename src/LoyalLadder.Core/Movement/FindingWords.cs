@@ -17,7 +17,18 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
     private readonly Technique? _hold = catalogue.Find("clinch-hold");
     private readonly Technique? _release = catalogue.Find("clinch-release");
     private readonly Technique? _clinchKnee = catalogue.Find("clinch-knee");
-    private readonly ImmutableArray<Technique> _defences = [.. catalogue.All.Where(t => !t.Answers.IsEmpty && t.Family is TechniqueFamily.Block or TechniqueFamily.Evasion or TechniqueFamily.Ground or TechniqueFamily.Footwork or TechniqueFamily.Grip)];
+    private readonly ImmutableArray<Technique> _defences =
+    [
+        .. catalogue.All.Where(t =>
+            !t.Answers.IsEmpty
+            && t.Family
+                is TechniqueFamily.Block
+                    or TechniqueFamily.Evasion
+                    or TechniqueFamily.Ground
+                    or TechniqueFamily.Footwork
+                    or TechniqueFamily.Grip
+        ),
+    ];
 
     /// <summary>Degrees one way after which heads swim.</summary>
     public static int MostSpin(AgeBand band) => band == AgeBand.Kids ? 360 : 540;
@@ -25,73 +36,199 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
     /// <summary>A defence answers an attack on one of its lines at one of its levels.</summary>
     public static bool Answers(Technique defence, Attack attack) =>
         defence.Answers.Contains(attack.Technique.Line)
-        && (defence.Levels.IsEmpty || attack.AimedAt is not { } level || attack.Technique.Line is AttackLine.Grab or AttackLine.Advance or AttackLine.Tackle || defence.Levels.Contains(level));
+        && (
+            defence.Levels.IsEmpty
+            || attack.AimedAt is not { } level
+            || attack.Technique.Line is AttackLine.Grab or AttackLine.Advance or AttackLine.Tackle
+            || defence.Levels.Contains(level)
+        );
 
-    public Finding OtherSide(int beat) => new("other-side", Severity.Note, beat, "Ends with the other foot in front: the next rep is on the other side, or switch before it.", Fixes(FixKind.PutAtEnd, null, null, _switch));
+    public Finding OtherSide(int beat) =>
+        new(
+            "other-side",
+            Severity.Note,
+            beat,
+            "Ends with the other foot in front: the next rep is on the other side, or switch before it.",
+            Fixes(FixKind.PutAtEnd, null, null, _switch)
+        );
 
     public Finding WrongSide(int beat, Technique technique, Side body) =>
-        new("wrong-side", Severity.Warn, beat, $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? "lead" : "rear")} side, and the {QualifierWords.Word(body)} is not that here.", []);
+        new(
+            "wrong-side",
+            Severity.Warn,
+            beat,
+            $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? "lead" : "rear")} side, and the {QualifierWords.Word(body)} is not that here.",
+            []
+        );
 
     public Finding NotForAge(int beat, Technique technique, AgeBand band) =>
-        new("age", Severity.Stop, beat, $"{Capital(technique)} is not for {AgeBands.Word(band)}, by the school's policy.", []);
+        new(
+            "age",
+            Severity.Stop,
+            beat,
+            $"{Capital(technique)} is not for {AgeBands.Word(band)}, by the school's policy.",
+            []
+        );
 
     public Finding LightLeadKick(int beat, Count count, Element element, Technique technique) =>
-        new("light-lead-kick", Severity.Note, beat, $"The lead leg has nothing behind this {Name(technique)}: load it first.",
-            [.. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _halfSwitch) : [], .. element.Step is null ? Fixes(FixKind.JoinStep, count, element, _slideIn) : [], .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _switch) : []]);
+        new(
+            "light-lead-kick",
+            Severity.Note,
+            beat,
+            $"The lead leg has nothing behind this {Name(technique)}: load it first.",
+            [
+                .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _halfSwitch) : [],
+                .. element.Step is null ? Fixes(FixKind.JoinStep, count, element, _slideIn) : [],
+                .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _switch) : [],
+            ]
+        );
 
     public Finding NothingBehind(int beat, Element element) =>
-        new("nothing-behind", Severity.Note, beat, $"Two strikes running, and nothing is left behind the {NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other side first.", []);
+        new(
+            "nothing-behind",
+            Severity.Note,
+            beat,
+            $"Two strikes running, and nothing is left behind the {NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other side first.",
+            []
+        );
 
     public Finding ClinchNeeded(int beat, Count count, Technique technique) =>
-        new("clinch-needed", Severity.Stop, beat, $"{Capital(technique)} needs a hold first.", Fixes(FixKind.PutBefore, count, null, _hold));
+        new(
+            "clinch-needed",
+            Severity.Stop,
+            beat,
+            $"{Capital(technique)} needs a hold first.",
+            Fixes(FixKind.PutBefore, count, null, _hold)
+        );
 
     public Finding ClinchNotLeft(int beat, Count count, Element element, Technique technique) =>
-        new("clinch-not-left", Severity.Warn, beat, $"{Capital(technique)} does not work in the clinch: leave it first.",
-            [.. technique.Id == "knee" ? Fixes(FixKind.Instead, count, element, _clinchKnee) : [], .. Fixes(FixKind.PutBefore, count, null, _release)]);
+        new(
+            "clinch-not-left",
+            Severity.Warn,
+            beat,
+            $"{Capital(technique)} does not work in the clinch: leave it first.",
+            [
+                .. technique.Id == "knee" ? Fixes(FixKind.Instead, count, element, _clinchKnee) : [],
+                .. Fixes(FixKind.PutBefore, count, null, _release),
+            ]
+        );
 
     public Finding TooFar(int beat, Count count, Element element, Technique technique, FightRange range, int off) =>
-        new("too-far", Gravity(off), beat, $"{Capital(technique)} does not reach from {FightRanges.Word(range)} range.",
-            off == 1 && element.Step is null ? [.. Fixes(FixKind.JoinStep, count, element, _stepIn), .. Fixes(FixKind.JoinStep, count, element, _slideIn)] : Fixes(FixKind.PutBefore, count, null, _stepIn, off));
+        new(
+            "too-far",
+            Gravity(off),
+            beat,
+            $"{Capital(technique)} does not reach from {FightRanges.Word(range)} range.",
+            off == 1 && element.Step is null
+                ?
+                [
+                    .. Fixes(FixKind.JoinStep, count, element, _stepIn),
+                    .. Fixes(FixKind.JoinStep, count, element, _slideIn),
+                ]
+                : Fixes(FixKind.PutBefore, count, null, _stepIn, off)
+        );
 
     /// <summary>The room has to be made by what comes before, so the fix goes there.</summary>
-    public Finding Choked(int beat, Count count, Element element, Technique technique, FightRange range, int off, (Count Count, Element Element)? before) =>
-        new("choked", Gravity(off), beat, $"{Capital(technique)} is choked at {FightRanges.Word(range)} range: make room with an angle or a step away first.",
-            off == 1 && before is { } b && b.Element.Step is null && b.Element.Technique is { Family: not TechniqueFamily.Footwork } && b.Element.FootGoes == Landing.Return && !ReferenceEquals(b.Count, count)
-                ? [.. Fixes(FixKind.JoinStep, b.Count, b.Element, _angleLeft), .. Fixes(FixKind.JoinStep, b.Count, b.Element, _stepBack)]
-                : Fixes(FixKind.PutBefore, count, null, _stepBack, off));
+    public Finding Choked(
+        int beat,
+        Count count,
+        Element element,
+        Technique technique,
+        FightRange range,
+        int off,
+        (Count Count, Element Element)? before
+    ) =>
+        new(
+            "choked",
+            Gravity(off),
+            beat,
+            $"{Capital(technique)} is choked at {FightRanges.Word(range)} range: make room with an angle or a step away first.",
+            off == 1
+            && before is { } b
+            && b.Element.Step is null
+            && b.Element.Technique is { Family: not TechniqueFamily.Footwork }
+            && b.Element.FootGoes == Landing.Return
+            && !ReferenceEquals(b.Count, count)
+                ?
+                [
+                    .. Fixes(FixKind.JoinStep, b.Count, b.Element, _angleLeft),
+                    .. Fixes(FixKind.JoinStep, b.Count, b.Element, _stepBack),
+                ]
+                : Fixes(FixKind.PutBefore, count, null, _stepBack, off)
+        );
 
-    public static Finding LegHeld(int beat, Lead leg) => new("leg-not-down", Severity.Stop, beat, $"The {Leads.Word(leg)} leg is still held up.", []);
+    public static Finding LegHeld(int beat, Lead leg) =>
+        new("leg-not-down", Severity.Stop, beat, $"The {Leads.Word(leg)} leg is still held up.", []);
 
     public static Finding LegNotDown(int beat, Count count) =>
-        new("leg-not-down", Severity.Warn, beat, "The other leg is not yet down: give this kick a count of its own.", [new Fix(FixKind.OwnCount, null, count, null)]);
+        new(
+            "leg-not-down",
+            Severity.Warn,
+            beat,
+            "The other leg is not yet down: give this kick a count of its own.",
+            [new Fix(FixKind.OwnCount, null, count, null)]
+        );
 
-    public static Finding BothLegs(int beat) => new("leg-not-down", Severity.Stop, beat, "Both legs are in the air at once, without a jump.", []);
+    public static Finding BothLegs(int beat) =>
+        new("leg-not-down", Severity.Stop, beat, "Both legs are in the air at once, without a jump.", []);
 
     public Finding LegsCrossed(int beat, Count count) =>
-        new("legs-crossed", Severity.Warn, beat, "The legs stand crossed: turn out of it first.", Fixes(FixKind.PutBefore, count, null, _turn));
+        new(
+            "legs-crossed",
+            Severity.Warn,
+            beat,
+            "The legs stand crossed: turn out of it first.",
+            Fixes(FixKind.PutBefore, count, null, _turn)
+        );
 
     public Finding SameHand(int beat, Technique technique) =>
-        new("same-hand", Severity.Stop, beat, $"One hand cannot do two things at once: {Name(technique)} needs the other hand.", []);
+        new(
+            "same-hand",
+            Severity.Stop,
+            beat,
+            $"One hand cannot do two things at once: {Name(technique)} needs the other hand.",
+            []
+        );
 
     public static Finding TooMuchSpin(int beat, int degrees, AgeBand band) =>
-        new("spin", Severity.Warn, beat, $"{degrees}° round one way; over {MostSpin(band)}° heads swim. Turn back, or leave one out.", []);
+        new(
+            "spin",
+            Severity.Warn,
+            beat,
+            $"{degrees}° round one way; over {MostSpin(band)}° heads swim. Turn back, or leave one out.",
+            []
+        );
 
     public Finding Unanswered(int beat, Count count, Element element, Attack attack)
     {
         var name = NotationWriter.Named(attack.Technique, attack.Side, naming);
-        if (element.Technique is not { Answers.IsEmpty: false } defence) return new Finding("unanswered", Severity.Warn, beat, $"Nothing here answers the {name}.", []);
+        if (element.Technique is not { Answers.IsEmpty: false } defence)
+            return new Finding("unanswered", Severity.Warn, beat, $"Nothing here answers the {name}.", []);
         var better = _defences.Where(d => d.Family != TechniqueFamily.Footwork && Answers(d, attack)).Take(2);
-        return new Finding("unanswered", Severity.Warn, beat, $"{Capital(defence)} does not answer a {name}.", [.. better.Select(b => new Fix(FixKind.Instead, b, count, element))]);
+        return new Finding(
+            "unanswered",
+            Severity.Warn,
+            beat,
+            $"{Capital(defence)} does not answer a {name}.",
+            [.. better.Select(b => new Fix(FixKind.Instead, b, count, element))]
+        );
     }
 
     private static Severity Gravity(int off) => off > 1 ? Severity.Warn : Severity.Note;
 
-    private static bool IsFirst(Count count, Element element) => count.Beats[0].Elements.Any(e => ReferenceEquals(e, element));
+    private static bool IsFirst(Count count, Element element) =>
+        count.Beats[0].Elements.Any(e => ReferenceEquals(e, element));
 
-    private static ImmutableArray<Fix> Fixes(FixKind kind, Count? count, Element? element, Technique? technique, int times = 1) =>
-        technique is null ? [] : [new Fix(kind, technique, count, element, times)];
+    private static ImmutableArray<Fix> Fixes(
+        FixKind kind,
+        Count? count,
+        Element? element,
+        Technique? technique,
+        int times = 1
+    ) => technique is null ? [] : [new Fix(kind, technique, count, element, times)];
 
     private string Name(Technique technique) => technique.NameIn(naming);
 
-    private string Capital(Technique technique) => Name(technique) is var name ? char.ToUpperInvariant(name[0]) + name[1..] : "";
+    private string Capital(Technique technique) =>
+        Name(technique) is var name ? char.ToUpperInvariant(name[0]) + name[1..] : "";
 }

@@ -60,42 +60,54 @@ internal static class FootMoves
             <= 180 when landing == Landing.Return => (at, 0),
             _ => (at, Math.Max(360, turn) * sign),
         };
-        return (landing switch
-        {
-            Landing.Forward when isLead => turned.Moved(l / 2),
-            Landing.Forward => turned.Moved(l).Switched(),
-            Landing.Back when isLead => turned.Moved(-l).Switched(),
-            Landing.Back => turned.Moved(-l / 2),
-            Landing.CrossOver => turned with { Crossed = leg },
-            _ => turned,
-        }, spin);
+        return (
+            landing switch
+            {
+                Landing.Forward when isLead => turned.Moved(l / 2),
+                Landing.Forward => turned.Moved(l).Switched(),
+                Landing.Back when isLead => turned.Moved(-l).Switched(),
+                Landing.Back => turned.Moved(-l / 2),
+                Landing.CrossOver => turned with { Crossed = leg },
+                _ => turned,
+            },
+            spin
+        );
     }
 
     /// <summary>True for footwork that carries a strike in, and therefore comes before it lands; all other footwork follows it.</summary>
-    public static bool ComesIn(FootMove move) => move is FootMove.StepIn or FootMove.SlideIn or FootMove.StepThrough or FootMove.JumpForward;
+    public static bool ComesIn(FootMove move) =>
+        move is FootMove.StepIn or FootMove.SlideIn or FootMove.StepThrough or FootMove.JumpForward;
 
-    public static FightRange RangeAfter(FightRange range, FootMove move) => move switch
-    {
-        _ when ComesIn(move) => range.Nearer(),
-        FootMove.StepBack or FootMove.SlideBack or FootMove.StepThroughBack or FootMove.JumpBack or FootMove.AngleLeft or FootMove.AngleRight => range.Farther(),
-        _ => range,
-    };
+    public static FightRange RangeAfter(FightRange range, FootMove move) =>
+        move switch
+        {
+            _ when ComesIn(move) => range.Nearer(),
+            FootMove.StepBack
+            or FootMove.SlideBack
+            or FootMove.StepThroughBack
+            or FootMove.JumpBack
+            or FootMove.AngleLeft
+            or FootMove.AngleRight => range.Farther(),
+            _ => range,
+        };
 
-    public static FightRange RangeAfter(FightRange range, Landing landing) => landing switch
-    {
-        Landing.Forward => range.Nearer(),
-        Landing.Back => range.Farther(),
-        _ => range,
-    };
+    public static FightRange RangeAfter(FightRange range, Landing landing) =>
+        landing switch
+        {
+            Landing.Forward => range.Nearer(),
+            Landing.Back => range.Farther(),
+            _ => range,
+        };
 
-    public static FightRange RangeAfter(FightRange range, PartnerEffect effect) => effect switch
-    {
-        PartnerEffect.Held => FightRange.Clinch,
-        PartnerEffect.Released when range == FightRange.Clinch => FightRange.Close,
-        PartnerEffect.PushedOff => range == FightRange.Clinch ? FightRange.Close : range.Farther(),
-        PartnerEffect.SentLong => FightRange.Long,
-        _ => range,
-    };
+    public static FightRange RangeAfter(FightRange range, PartnerEffect effect) =>
+        effect switch
+        {
+            PartnerEffect.Held => FightRange.Clinch,
+            PartnerEffect.Released when range == FightRange.Clinch => FightRange.Close,
+            PartnerEffect.PushedOff => range == FightRange.Clinch ? FightRange.Close : range.Farther(),
+            PartnerEffect.SentLong => FightRange.Long,
+            _ => range,
+        };
 
     /// <summary>Loads the lead leg for the kick that comes next.</summary>
     public static bool Loads(FootMove move) => move is FootMove.Switch or FootMove.HalfSwitch or FootMove.SlideIn;

@@ -3,7 +3,11 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Movement;
 
 /// <summary>The foot that stands in front.</summary>
-public enum Lead { Left, Right }
+public enum Lead
+{
+    Left,
+    Right,
+}
 
 public static class Leads
 {
@@ -12,7 +16,13 @@ public static class Leads
     public static string Word(Lead lead) => lead == Lead.Left ? "left" : "right";
 
     /// <summary>Reads 'left' or 'right'; null for anything else.</summary>
-    public static Lead? Read(string? word) => word switch { "left" => Lead.Left, "right" => Lead.Right, _ => null };
+    public static Lead? Read(string? word) =>
+        word switch
+        {
+            "left" => Lead.Left,
+            "right" => Lead.Right,
+            _ => null,
+        };
 }
 
 /// <summary>A place on the floor in metres: x to the right of where the performer began, y toward 12 o'clock.</summary>
@@ -45,7 +55,15 @@ public readonly record struct Stance(double Length, double Width, int Turn)
 /// <param name="Stride">Metres of one stance length of travel.</param>
 /// <param name="IsAway">The back is turned to the partner, as after an unwinding turn.</param>
 /// <param name="Crossed">The foot that stands crossed in front of the other; null when none does.</param>
-public readonly record struct Footing(Place Centre, int Facing, Lead Lead, Stance Stance, double Stride, bool IsAway = false, Lead? Crossed = null)
+public readonly record struct Footing(
+    Place Centre,
+    int Facing,
+    Lead Lead,
+    Stance Stance,
+    double Stride,
+    bool IsAway = false,
+    Lead? Crossed = null
+)
 {
     public static Footing Start(Lead lead, AgeBand band)
     {
@@ -67,14 +85,20 @@ public readonly record struct Footing(Place Centre, int Facing, Lead Lead, Stanc
         var across = own * Stance.Width / 2 * (Crossed == foot ? -1.6 : 1);
         var forward = Direction(Axis);
         var right = Direction(Around(Facing + 90));
-        return new Place(Centre.X + (along * forward.X) + (across * right.X), Centre.Y + (along * forward.Y) + (across * right.Y));
+        return new Place(
+            Centre.X + (along * forward.X) + (across * right.X),
+            Centre.Y + (along * forward.Y) + (across * right.Y)
+        );
     }
 
     /// <summary>Travel in metres: along the line to the partner, and to the right of it as the chest looks.</summary>
     public Footing Moved(double along, double right = 0)
     {
         var (f, r) = (Direction(Axis), Direction(Around(Facing + 90)));
-        return this with { Centre = new Place(Centre.X + (along * f.X) + (right * r.X), Centre.Y + (along * f.Y) + (right * r.Y)) };
+        return this with
+        {
+            Centre = new Place(Centre.X + (along * f.X) + (right * r.X), Centre.Y + (along * f.Y) + (right * r.Y)),
+        };
     }
 
     public Footing Turned(int clockwise) => this with { Facing = Around(Facing + clockwise) };
@@ -94,9 +118,17 @@ public readonly record struct Footing(Place Centre, int Facing, Lead Lead, Stanc
     public static int Around(int degrees) => ((degrees % 360) + 360) % 360;
 
     // facings come in steps of 15 degrees, so that a turn and its return meet to the bit
-    private static readonly Place[] Directions = [.. Enumerable.Range(0, 24).Select(i => new Place(Exactly(Math.Sin(i * Math.PI / 12)), Exactly(Math.Cos(i * Math.PI / 12))))];
+    private static readonly Place[] Directions =
+    [
+        .. Enumerable
+            .Range(0, 24)
+            .Select(i => new Place(Exactly(Math.Sin(i * Math.PI / 12)), Exactly(Math.Cos(i * Math.PI / 12)))),
+    ];
 
-    private static double Exactly(double value) => Math.Abs(value) < 1e-12 ? 0 : Math.Abs(Math.Abs(value) - 1) < 1e-12 ? Math.Sign(value) : value;
+    private static double Exactly(double value) =>
+        Math.Abs(value) < 1e-12 ? 0
+        : Math.Abs(Math.Abs(value) - 1) < 1e-12 ? Math.Sign(value)
+        : value;
 
     private static Place Direction(int degrees) => Directions[degrees / 15];
 }

@@ -27,7 +27,14 @@ public static class HolderCard
         {
             var elements = steps.SelectMany(s => s.Elements).ToList();
             var after = steps.Last().Footing;
-            lines.Add(new HolderLine(steps.Key, Feed(elements, trace, naming), elements.Select(e => Hold(e, crossed)).OfType<string>().Distinct().ToSequence(), Step(elements, before, after)));
+            lines.Add(
+                new HolderLine(
+                    steps.Key,
+                    Feed(elements, trace, naming),
+                    elements.Select(e => Hold(e, crossed)).OfType<string>().Distinct().ToSequence(),
+                    Step(elements, before, after)
+                )
+            );
             before = after;
         }
         return lines.ToSequence();
@@ -35,14 +42,23 @@ public static class HolderCard
 
     private static string? Feed(List<TracedElement> elements, Trace trace, NamingSchool naming)
     {
-        var attacks = elements.Select(e => e.Element.Attack).OfType<Attack>().Select(a => NotationWriter.Named(a.Technique, a.Side, naming) + (a.Level is { } level ? $" to the {QualifierWords.Word(level)}" : "")).ToList();
-        if (attacks.Count == 0) return null;
+        var attacks = elements
+            .Select(e => e.Element.Attack)
+            .OfType<Attack>()
+            .Select(a =>
+                NotationWriter.Named(a.Technique, a.Side, naming)
+                + (a.Level is { } level ? $" to the {QualifierWords.Word(level)}" : "")
+            )
+            .ToList();
+        if (attacks.Count == 0)
+            return null;
         return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
     }
 
     private static string? Hold(TracedElement traced, bool crossed)
     {
-        if (traced.Element.Technique is not { IsStrike: true, Hold: { } place } technique) return null;
+        if (traced.Element.Technique is not { IsStrike: true, Hold: { } place } technique)
+            return null;
         var level = traced.Element.AimedAt ?? Level.Body;
         var facing = Named(traced.BodySide, !crossed);
         var across = Named(traced.BodySide, true);
@@ -51,36 +67,50 @@ public static class HolderCard
             HoldPlace.Mitt when level == Level.Head => $"{facing} mitt, your head height",
             HoldPlace.Mitt => "belly pad, braced",
             HoldPlace.MittIn => $"{facing} mitt turned in, {Height(level)}",
-            HoldPlace.MittDown => level == Level.Head ? $"{facing} mitt turned down, under the chin" : $"{facing} mitt turned down, at the belly",
+            HoldPlace.MittDown => level == Level.Head
+                ? $"{facing} mitt turned down, under the chin"
+                : $"{facing} mitt turned down, at the belly",
             HoldPlace.MittHigh => $"{facing} mitt high",
             HoldPlace.PadsTight => $"both pads tight together, {Height(level)}",
             HoldPlace.PadsCrossed => "both pads crossed low",
             HoldPlace.PadsSide => $"both pads on your {across} side, {Height(level)}, step in to meet it",
             HoldPlace.ThighPad => $"pad on your {across} thigh, knee soft",
-            HoldPlace.Shield => level == Level.Leg ? "shield low, rear foot braced" : "shield on the belly, rear foot braced",
+            HoldPlace.Shield => level == Level.Leg
+                ? "shield low, rear foot braced"
+                : "shield on the belly, rear foot braced",
             HoldPlace.FlatTarget => $"flat target off the centre line, {Height(level)}",
             _ => throw new InvalidOperationException($"No words for {place} of {technique.Id}."),
         };
     }
 
-    private static string Named(Side side, bool faces) => side switch
-    {
-        Side.Left => faces ? "right" : "left",
-        Side.Right => faces ? "left" : "right",
-        _ => "each",
-    };
+    private static string Named(Side side, bool faces) =>
+        side switch
+        {
+            Side.Left => faces ? "right" : "left",
+            Side.Right => faces ? "left" : "right",
+            _ => "each",
+        };
 
-    private static string Height(Level level) => level switch { Level.Head => "head height", Level.Body => "rib height", _ => "low" };
+    private static string Height(Level level) =>
+        level switch
+        {
+            Level.Head => "head height",
+            Level.Body => "rib height",
+            _ => "low",
+        };
 
     private static string? Step(List<TracedElement> elements, Footing before, Footing after)
     {
-        if (elements.Exists(e => e.Element.Technique!.Partner == PartnerEffect.SentLong)) return "let it send you back to long range";
+        if (elements.Exists(e => e.Element.Technique!.Partner == PartnerEffect.SentLong))
+            return "let it send you back to long range";
         var (dx, dy) = (after.Centre.X - before.Centre.X, after.Centre.Y - before.Centre.Y);
         var axis = before.Axis * Math.PI / 180;
         var along = (dx * Math.Sin(axis)) + (dy * Math.Cos(axis));
         var right = (dx * Math.Cos(axis)) - (dy * Math.Sin(axis));
-        if (Math.Abs(along) >= Math.Abs(right) && along > Stands) return "step back with it";
-        if (Math.Abs(along) >= Math.Abs(right) && along < -Stands) return "stay, or follow in slowly";
+        if (Math.Abs(along) >= Math.Abs(right) && along > Stands)
+            return "step back with it";
+        if (Math.Abs(along) >= Math.Abs(right) && along < -Stands)
+            return "stay, or follow in slowly";
         return Math.Abs(right) > Stands ? $"turn to your {(right > 0 ? "left" : "right")} and face" : null;
     }
 }

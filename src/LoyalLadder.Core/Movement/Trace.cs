@@ -5,7 +5,12 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Movement;
 
 /// <summary>How much body stands behind a strike: none for what is no strike.</summary>
-public enum Strength { None, Light, Strong }
+public enum Strength
+{
+    None,
+    Light,
+    Strong,
+}
 
 /// <summary>An element as it is done at its moment.</summary>
 /// <param name="Element">As written.</param>
@@ -23,7 +28,16 @@ public readonly record struct TracedElement(Element Element, Side Side, Side Bod
 /// <param name="Range">To the partner after it.</param>
 /// <param name="LoadedLeft">The left hip is ready to strike from.</param>
 /// <param name="LoadedRight">The right hip is.</param>
-public readonly record struct TraceStep(int Count, int Beat, int Group, ImmutableArray<TracedElement> Elements, Footing Footing, FightRange Range, bool LoadedLeft, bool LoadedRight);
+public readonly record struct TraceStep(
+    int Count,
+    int Beat,
+    int Group,
+    ImmutableArray<TracedElement> Elements,
+    Footing Footing,
+    FightRange Range,
+    bool LoadedLeft,
+    bool LoadedRight
+);
 
 /// <summary>A combination followed beat by beat over the floor.</summary>
 /// <param name="Combination">What was followed; elements that the catalogue does not know are passed over.</param>
@@ -32,7 +46,14 @@ public readonly record struct TraceStep(int Count, int Beat, int Group, Immutabl
 /// <param name="From">The range it began at.</param>
 /// <param name="Steps">One a beat.</param>
 /// <param name="Findings">What is wrong or worth knowing, in order of beats.</param>
-public sealed record Trace(Combination Combination, AgeBand Band, Footing Start, FightRange From, ImmutableArray<TraceStep> Steps, ImmutableArray<Finding> Findings)
+public sealed record Trace(
+    Combination Combination,
+    AgeBand Band,
+    Footing Start,
+    FightRange From,
+    ImmutableArray<TraceStep> Steps,
+    ImmutableArray<Finding> Findings
+)
 {
     /// <summary>How the performer stands at the end.</summary>
     public Footing End => Steps.IsEmpty ? Start : Steps[^1].Footing;

@@ -12,11 +12,23 @@ namespace LoyalLadder.Core.Progress;
 /// <param name="Stage">The stage that most of those who need it have reached; 0 for none.</param>
 /// <param name="IsAsked">Somebody's next rank asks for it; else it only supports what is asked for.</param>
 /// <param name="IsOwed">A line with it is owed to the class.</param>
-public sealed record DueItem(string Learnable, double Score, int Need, int People, int? DaysSince, int Stage, bool IsAsked, bool IsOwed)
+public sealed record DueItem(
+    string Learnable,
+    double Score,
+    int Need,
+    int People,
+    int? DaysSince,
+    int Stage,
+    bool IsAsked,
+    bool IsOwed
+)
 {
     /// <summary>'9 of 14 need it for their next rank; 16 days; last at stage 3'.</summary>
-    public string Reason => string.Create(CultureInfo.InvariantCulture,
-        $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; {(Stage > 0 ? $"last at stage {Stage}" : "new to most")}" : "never taught")}{(IsOwed ? "; owed" : "")}");
+    public string Reason =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; {(Stage > 0 ? $"last at stage {Stage}" : "new to most")}" : "never taught")}{(IsOwed ? "; owed" : "")}"
+        );
 
     /// <summary>The stage to teach it at next: one on from where most are, not beyond 6.</summary>
     public int NextStage => Math.Min(Stage + 1, Lessons.Stages.Highest);
@@ -44,7 +56,9 @@ public static class Due
 
     public const double Most = 0.7;
 
-    public const double Asked = 1, Supporting = 0.5, Carried = 0.5;
+    public const double Asked = 1,
+        Supporting = 0.5,
+        Carried = 0.5;
 
     private static readonly int[] Intervals = [4, 7, 12, 21, 35, 60];
 
@@ -54,56 +68,95 @@ public static class Due
     /// <summary>How overdue the next exposure is: 1 is on its day, 3 is the most.</summary>
     /// <param name="exposures">In the last <see cref="Window"/> days; those in part count a half.</param>
     /// <param name="daysSince">Days since the last one.</param>
-    public static double Ratio(double exposures, int daysSince) => Math.Min(MostOverdue, daysSince / (double)Interval((int)Math.Floor(exposures)));
+    public static double Ratio(double exposures, int daysSince) =>
+        Math.Min(MostOverdue, daysSince / (double)Interval((int)Math.Floor(exposures)));
 
     /// <summary>How overdue something is for one person on a day; <see cref="Never"/> where there is no exposure.</summary>
     public static double Ratio(Evidence? evidence, DateOnly day) =>
-        evidence?.LastBefore(day) is { } last ? Ratio(evidence.Between(day.AddDays(-Window), day), day.DayNumber - last.DayNumber) : Never;
+        evidence?.LastBefore(day) is { } last
+            ? Ratio(evidence.Between(day.AddDays(-Window), day), day.DayNumber - last.DayNumber)
+            : Never;
 
     /// <summary>What is due, the most pressing first; what is not due yet is left out.</summary>
     /// <param name="learners">The people who are expected.</param>
     /// <param name="catalogue">For what techniques are built on.</param>
     /// <param name="owed">Learnables in lines that are owed to the class.</param>
     /// <param name="day">The day of the lesson.</param>
-    public static IEnumerable<DueItem> For(IReadOnlyList<Learner> learners, Catalogue catalogue, IReadOnlySet<string> owed, DateOnly day)
+    public static IEnumerable<DueItem> For(
+        IReadOnlyList<Learner> learners,
+        Catalogue catalogue,
+        IReadOnlySet<string> owed,
+        DateOnly day
+    )
     {
-        if (learners.Count == 0) return [];
+        if (learners.Count == 0)
+            return [];
         var asked = learners.SelectMany(l => l.Wanted.Keys).ToHashSet();
-        var supporting = asked.SelectMany(a => catalogue.Find(a)?.BuildsOn ?? []).Where(s => !asked.Contains(s)).ToHashSet();
-        return asked.Select(a => Item(a, true)).Concat(supporting.Select(s => Item(s, false))).OfType<DueItem>().OrderByDescending(i => i.Score).ThenBy(i => i.Learnable, StringComparer.Ordinal);
+        var supporting = asked
+            .SelectMany(a => catalogue.Find(a)?.BuildsOn ?? [])
+            .Where(s => !asked.Contains(s))
+            .ToHashSet();
+        return asked
+            .Select(a => Item(a, true))
+            .Concat(supporting.Select(s => Item(s, false)))
+            .OfType<DueItem>()
+            .OrderByDescending(i => i.Score)
+            .ThenBy(i => i.Learnable, StringComparer.Ordinal);
 
         DueItem? Item(string learnable, bool isAsked)
         {
-            var needing = learners.Where(l => isAsked ? l.Wanted.ContainsKey(learnable) : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)).ToList();
-            if (needing.Count == 0) return null;
+            var needing = learners
+                .Where(l =>
+                    isAsked
+                        ? l.Wanted.ContainsKey(learnable)
+                        : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)
+                )
+                .ToList();
+            if (needing.Count == 0)
+                return null;
             var known = needing.Select(l => l.Evidence.GetValueOrDefault(learnable)).ToList();
             var lasts = known.Select(e => e?.LastBefore(day)).Where(d => d is not null).ToList();
-            if (lasts.Count == 0 && !HasFooting(learnable)) return null;
+            if (lasts.Count == 0 && !HasFooting(learnable))
+                return null;
             var ratio = known.Average(e => Ratio(e, day));
-            if (ratio < 1) return null;
+            if (ratio < 1)
+                return null;
             var stages = known.Select(e => e?.Stage ?? 0).Order().ToList();
             var isOwed = owed.Contains(learnable);
             var importance = (isAsked ? Asked : Supporting) + (isOwed ? Carried : 0);
-            return new DueItem(learnable, importance * needing.Count / learners.Count * ratio, needing.Count, learners.Count,
-                lasts.Count == 0 ? null : day.DayNumber - lasts.Max()!.Value.DayNumber, stages[stages.Count / 2], isAsked, isOwed);
+            return new DueItem(
+                learnable,
+                importance * needing.Count / learners.Count * ratio,
+                needing.Count,
+                learners.Count,
+                lasts.Count == 0 ? null : day.DayNumber - lasts.Max()!.Value.DayNumber,
+                stages[stages.Count / 2],
+                isAsked,
+                isOwed
+            );
         }
 
-        bool HasFooting(string learnable) => (catalogue.Find(learnable)?.BuildsOn ?? []).All(below => learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count);
+        bool HasFooting(string learnable) =>
+            (catalogue.Find(learnable)?.BuildsOn ?? []).All(below =>
+                learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count
+            );
     }
 
     /// <summary>A line that teaches something at a stage, as sheet text. The name stands in quotes, so that none of it is taken for a dose; a sheet that keeps the line drops them where it can.</summary>
     /// <param name="name">The name as a sheet reads it.</param>
     /// <param name="technique">The technique; null for a stored combination.</param>
     /// <param name="stage">1 to 6.</param>
-    public static string Line(string name, Technique? technique, int stage) => $"\"{name}\" " + (stage, technique) switch
-    {
-        (1, _) => "5/side walk teach new",
-        (2, _) => "8/side steady",
-        (3, { IsKick: true }) => "floor x2 steady",
-        (3, _) => "8/side brisk stage 3",
-        (4, { IsKick: false }) => "pairs 8/side steady [mitts]",
-        (4, _) => "pairs 8/side steady [kick pads]",
-        (5, _) => "pairs 6/side walk stage 5 -- light, tap means stop",
-        _ => "pairs 6/side called stage 6 -- light, tap means stop",
-    };
+    public static string Line(string name, Technique? technique, int stage) =>
+        $"\"{name}\" "
+        + (stage, technique) switch
+        {
+            (1, _) => "5/side walk teach new",
+            (2, _) => "8/side steady",
+            (3, { IsKick: true }) => "floor x2 steady",
+            (3, _) => "8/side brisk stage 3",
+            (4, { IsKick: false }) => "pairs 8/side steady [mitts]",
+            (4, _) => "pairs 8/side steady [kick pads]",
+            (5, _) => "pairs 6/side walk stage 5 -- light, tap means stop",
+            _ => "pairs 6/side called stage 6 -- light, tap means stop",
+        };
 }

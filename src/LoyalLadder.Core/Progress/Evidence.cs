@@ -42,12 +42,14 @@ public sealed record Evidence
     {
         var sum = 0.0;
         for (var i = 0; i < RecentDays.Length; i++)
-            if (RecentDays[i] >= from && RecentDays[i] < before) sum += RecentShares[i];
+            if (RecentDays[i] >= from && RecentDays[i] < before)
+                sum += RecentShares[i];
         return sum;
     }
 
     /// <summary>The last exposure before a day; null where there is none among the days kept.</summary>
-    public DateOnly? LastBefore(DateOnly day) => RecentDays.Where(d => d < day).Select(d => (DateOnly?)d).FirstOrDefault();
+    public DateOnly? LastBefore(DateOnly day) =>
+        RecentDays.Where(d => d < day).Select(d => (DateOnly?)d).FirstOrDefault();
 }
 
 /// <summary>How new things are to a group of people.</summary>
@@ -68,9 +70,15 @@ public static class GroupNovelty
     /// <param name="day">The day of the lesson; what happens on it does not count yet.</param>
     public static Novelty Of(IReadOnlyCollection<Evidence> evidence, int people, DateOnly day)
     {
-        if (people <= 0) return Novelty.New;
-        var known = evidence.Count(e => e.Between(DateOnly.MinValue, day) >= KnownFrom && e.LastBefore(day) >= day.AddDays(-RecentDays));
-        if (known >= Most * people) return Novelty.Known;
-        return evidence.Count(e => e.Between(DateOnly.MinValue, day) >= 1) >= Most * people ? Novelty.Refresh : Novelty.New;
+        if (people <= 0)
+            return Novelty.New;
+        var known = evidence.Count(e =>
+            e.Between(DateOnly.MinValue, day) >= KnownFrom && e.LastBefore(day) >= day.AddDays(-RecentDays)
+        );
+        if (known >= Most * people)
+            return Novelty.Known;
+        return evidence.Count(e => e.Between(DateOnly.MinValue, day) >= 1) >= Most * people
+            ? Novelty.Refresh
+            : Novelty.New;
     }
 }

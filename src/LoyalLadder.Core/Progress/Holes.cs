@@ -3,7 +3,15 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Progress;
 
-public enum HoleKind { NeverAsked, NotTaught, TooEarly, NoSelfDefence, Heavy, Twice }
+public enum HoleKind
+{
+    NeverAsked,
+    NotTaught,
+    TooEarly,
+    NoSelfDefence,
+    Heavy,
+    Twice,
+}
 
 /// <summary>A gap in what a track asks for, or between what is asked for and what is taught.</summary>
 /// <param name="Kind">What kind of gap.</param>
@@ -40,27 +48,67 @@ public static class Holes
     /// <param name="name">The name of a learnable.</param>
     /// <param name="group">The group's name.</param>
     /// <param name="today">Today.</param>
-    public static IEnumerable<Hole> Of(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, IReadOnlySet<string> askedAnywhere, Catalogue catalogue, Func<string, string> name, string group, DateOnly today) =>
-        [.. TooEarly(rungs, catalogue, name), .. Shape(rungs), .. Twice(rungs, name), .. NotTaught(rungs, taught, name, group, today), .. NeverAsked(taught, askedAnywhere, catalogue, name, today)];
+    public static IEnumerable<Hole> Of(
+        IReadOnlyList<Rung> rungs,
+        IReadOnlyDictionary<string, TaughtTo> taught,
+        IReadOnlySet<string> askedAnywhere,
+        Catalogue catalogue,
+        Func<string, string> name,
+        string group,
+        DateOnly today
+    ) =>
+        [
+            .. TooEarly(rungs, catalogue, name),
+            .. Shape(rungs),
+            .. Twice(rungs, name),
+            .. NotTaught(rungs, taught, name, group, today),
+            .. NeverAsked(taught, askedAnywhere, catalogue, name, today),
+        ];
 
     private static IEnumerable<Hole> TooEarly(IReadOnlyList<Rung> rungs, Catalogue catalogue, Func<string, string> name)
     {
         var first = new Dictionary<string, int>();
         for (var i = 0; i < rungs.Count; i++)
-            foreach (var asked in rungs[i].Asks) first.TryAdd(asked.Learnable, i);
+            foreach (var asked in rungs[i].Asks)
+                first.TryAdd(asked.Learnable, i);
         foreach (var (learnable, at) in first)
-            foreach (var below in catalogue.Find(learnable)?.BuildsOn ?? [])
-                if (first.TryGetValue(below, out var later) && later > at)
-                    yield return new Hole(HoleKind.TooEarly, learnable, rungs[at].Id, $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}.");
+        foreach (var below in catalogue.Find(learnable)?.BuildsOn ?? [])
+            if (first.TryGetValue(below, out var later) && later > at)
+                yield return new Hole(
+                    HoleKind.TooEarly,
+                    learnable,
+                    rungs[at].Id,
+                    $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}."
+                );
     }
 
-    private static IEnumerable<Hole> NotTaught(IReadOnlyList<Rung> rungs, IReadOnlyDictionary<string, TaughtTo> taught, Func<string, string> name, string group, DateOnly today)
+    private static IEnumerable<Hole> NotTaught(
+        IReadOnlyList<Rung> rungs,
+        IReadOnlyDictionary<string, TaughtTo> taught,
+        Func<string, string> name,
+        string group,
+        DateOnly today
+    )
     {
         foreach (var rung in rungs)
-            foreach (var asked in rung.Asks.Where(a => a.Stage > 0).DistinctBy(a => a.Learnable))
-                if (!taught.TryGetValue(asked.Learnable, out var last)) yield return new Hole(HoleKind.NotTaught, asked.Learnable, rung.Id, $"{name(asked.Learnable)} ({rung.Name}) has never been taught to {group}.");
-                else if (today.DayNumber - last.Last.DayNumber is var days && days >= Forgotten)
-                    yield return new Hole(HoleKind.NotTaught, asked.Learnable, rung.Id, string.Create(CultureInfo.InvariantCulture, $"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days."));
+        foreach (var asked in rung.Asks.Where(a => a.Stage > 0).DistinctBy(a => a.Learnable))
+            if (!taught.TryGetValue(asked.Learnable, out var last))
+                yield return new Hole(
+                    HoleKind.NotTaught,
+                    asked.Learnable,
+                    rung.Id,
+                    $"{name(asked.Learnable)} ({rung.Name}) has never been taught to {group}."
+                );
+            else if (today.DayNumber - last.Last.DayNumber is var days && days >= Forgotten)
+                yield return new Hole(
+                    HoleKind.NotTaught,
+                    asked.Learnable,
+                    rung.Id,
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days."
+                    )
+                );
     }
 
     private static IEnumerable<Hole> Shape(IReadOnlyList<Rung> all)
@@ -69,11 +117,26 @@ public static class Holes
         for (var i = 0; i < rungs.Count; i++)
         {
             var rung = rungs[i];
-            if (rung.Asks.Count > 0 && !rung.Asks.Any(a => a.IsSelfDefence)) yield return new Hole(HoleKind.NoSelfDefence, null, rung.Id, $"{rung.Name} asks for no self-defence.");
-            var beside = new[] { i - 1, i + 1 }.Where(n => n >= 0 && n < rungs.Count).Select(n => rungs[n].Asks.Count).Where(n => n > 0).ToList();
-            if (beside.Count == 0) continue;
+            if (rung.Asks.Count > 0 && !rung.Asks.Any(a => a.IsSelfDefence))
+                yield return new Hole(HoleKind.NoSelfDefence, null, rung.Id, $"{rung.Name} asks for no self-defence.");
+            var beside = new[] { i - 1, i + 1 }
+                .Where(n => n >= 0 && n < rungs.Count)
+                .Select(n => rungs[n].Asks.Count)
+                .Where(n => n > 0)
+                .ToList();
+            if (beside.Count == 0)
+                continue;
             var median = beside.Average();
-            if (rung.Asks.Count > HeavyFrom * median) yield return new Hole(HoleKind.Heavy, null, rung.Id, string.Create(CultureInfo.InvariantCulture, $"{rung.Name} asks for {rung.Asks.Count / median:0.0} times what the ranks beside it do."));
+            if (rung.Asks.Count > HeavyFrom * median)
+                yield return new Hole(
+                    HoleKind.Heavy,
+                    null,
+                    rung.Id,
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{rung.Name} asks for {rung.Asks.Count / median:0.0} times what the ranks beside it do."
+                    )
+                );
         }
     }
 
@@ -81,16 +144,47 @@ public static class Holes
     {
         var highest = new Dictionary<string, (int Stage, int Amount, string Rank)>();
         foreach (var rung in rungs)
-            foreach (var asked in rung.Asks)
-            {
-                if (highest.TryGetValue(asked.Learnable, out var before) && asked.Stage <= before.Stage && asked.Amount <= before.Amount)
-                    yield return new Hole(HoleKind.Twice, asked.Learnable, rung.Id, $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage.");
-                else highest[asked.Learnable] = (asked.Stage, asked.Amount, rung.Name);
-            }
+        foreach (var asked in rung.Asks)
+        {
+            if (
+                highest.TryGetValue(asked.Learnable, out var before)
+                && asked.Stage <= before.Stage
+                && asked.Amount <= before.Amount
+            )
+                yield return new Hole(
+                    HoleKind.Twice,
+                    asked.Learnable,
+                    rung.Id,
+                    $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage."
+                );
+            else
+                highest[asked.Learnable] = (asked.Stage, asked.Amount, rung.Name);
+        }
     }
 
-    private static IEnumerable<Hole> NeverAsked(IReadOnlyDictionary<string, TaughtTo> taught, IReadOnlySet<string> askedAnywhere, Catalogue catalogue, Func<string, string> name, DateOnly today) => taught
-        .Where(t => t.Value.Lessons >= WorthAsking && today.DayNumber - t.Value.Last.DayNumber < Forgotten && !askedAnywhere.Contains(t.Key) && catalogue.Find(t.Key) is null or { IsExercise: false })
-        .OrderByDescending(t => t.Value.Lessons).ThenBy(t => t.Key, StringComparer.Ordinal)
-        .Select(t => new Hole(HoleKind.NeverAsked, t.Key, null, string.Create(CultureInfo.InvariantCulture, $"{name(t.Key)} was in {t.Value.Lessons} lessons; no rank asks for it.")));
+    private static IEnumerable<Hole> NeverAsked(
+        IReadOnlyDictionary<string, TaughtTo> taught,
+        IReadOnlySet<string> askedAnywhere,
+        Catalogue catalogue,
+        Func<string, string> name,
+        DateOnly today
+    ) =>
+        taught
+            .Where(t =>
+                t.Value.Lessons >= WorthAsking
+                && today.DayNumber - t.Value.Last.DayNumber < Forgotten
+                && !askedAnywhere.Contains(t.Key)
+                && catalogue.Find(t.Key) is null or { IsExercise: false }
+            )
+            .OrderByDescending(t => t.Value.Lessons)
+            .ThenBy(t => t.Key, StringComparer.Ordinal)
+            .Select(t => new Hole(
+                HoleKind.NeverAsked,
+                t.Key,
+                null,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{name(t.Key)} was in {t.Value.Lessons} lessons; no rank asks for it."
+                )
+            ));
 }

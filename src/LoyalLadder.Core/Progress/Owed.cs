@@ -19,7 +19,10 @@ public static class Owed
 
     /// <summary>True for lines that teach something: nobody is owed a missed stretch, a rest or a drink.</summary>
     public static bool Carries(LessonLine line) =>
-        line.Moves.IsEmpty || line.Moves.Elements.Any(e => e.Technique is not { Family: TechniqueFamily.Mobility or TechniqueFamily.Breath });
+        line.Moves.IsEmpty
+        || line.Moves.Elements.Any(e =>
+            e.Technique is not { Family: TechniqueFamily.Mobility or TechniqueFamily.Breath }
+        );
 
     /// <summary>True while a line that was not done, or done in part, is to be offered to whoever plans the class next.</summary>
     public static bool IsOwed(CarryOver line) =>

@@ -4,19 +4,28 @@ using LoyalLadder.Core.Lessons.Clock;
 namespace LoyalLadder.Core.Progress;
 
 /// <summary>Kinds of work whose pace is learned apart.</summary>
-public enum PaceKind { Alone, Exercise, Partner, Turns, Floor, Pause }
+public enum PaceKind
+{
+    Alone,
+    Exercise,
+    Partner,
+    Turns,
+    Floor,
+    Pause,
+}
 
 public static class PaceKinds
 {
-    public static PaceKind Of(LessonLine line) => line switch
-    {
-        { Moves.IsPause: true } => PaceKind.Pause,
-        { Dose: StationsDose or BagLinesDose } => PaceKind.Turns,
-        { Dose: FloorDose or RunsDose or LapsDose } => PaceKind.Floor,
-        { Dose: SoloDose { IsShared: true } } => PaceKind.Partner,
-        { Moves.IsExercise: true } => PaceKind.Exercise,
-        _ => PaceKind.Alone,
-    };
+    public static PaceKind Of(LessonLine line) =>
+        line switch
+        {
+            { Moves.IsPause: true } => PaceKind.Pause,
+            { Dose: StationsDose or BagLinesDose } => PaceKind.Turns,
+            { Dose: FloorDose or RunsDose or LapsDose } => PaceKind.Floor,
+            { Dose: SoloDose { IsShared: true } } => PaceKind.Partner,
+            { Moves.IsExercise: true } => PaceKind.Exercise,
+            _ => PaceKind.Alone,
+        };
 }
 
 /// <summary>A logged line as the pace sees it.</summary>
@@ -26,7 +35,14 @@ public static class PaceKinds
 /// <param name="Kind">What kind of work it was.</param>
 /// <param name="Planned">Seconds as planned.</param>
 /// <param name="Actual">Seconds as run.</param>
-public readonly record struct PacedLine(Guid Lesson, Guid Class, string Instructor, PaceKind Kind, int Planned, int Actual);
+public readonly record struct PacedLine(
+    Guid Lesson,
+    Guid Class,
+    string Instructor,
+    PaceKind Kind,
+    int Planned,
+    int Actual
+);
 
 /// <summary>When a lesson is likely to end.</summary>
 /// <param name="Seconds">Likely length, opening and closing included.</param>
@@ -37,7 +53,8 @@ public readonly record struct LikelyEnd(double Seconds, double Spread)
     public double Within(double chance) => Seconds + (Spread * Normal.Quantile(chance));
 
     /// <summary>The chance, 0 to 1, of finishing within some seconds.</summary>
-    public double Odds(double seconds) => Spread <= 0 ? (seconds >= Seconds ? 1 : 0) : Normal.Below((seconds - Seconds) / Spread);
+    public double Odds(double seconds) =>
+        Spread <= 0 ? (seconds >= Seconds ? 1 : 0) : Normal.Below((seconds - Seconds) / Spread);
 }
 
 /// <summary>
@@ -59,7 +76,8 @@ public sealed class Pace
     private readonly Dictionary<PaceKind, double> _kinds;
     private readonly Dictionary<(PaceKind, Guid), double> _classes;
     private readonly Dictionary<(PaceKind, Guid, string), double> _instructors;
-    private readonly double _line, _lesson;
+    private readonly double _line,
+        _lesson;
 
     private Pace(List<(PacedLine Line, double Log)> lines)
     {
@@ -68,9 +86,19 @@ public sealed class Pace
         _classes = Level(lines, l => (l.Kind, l.Class), k => _kinds[k.Kind]);
         _instructors = Level(lines, l => (l.Kind, l.Class, l.Instructor), k => _classes[(k.Kind, k.Class)]);
         // what is left over: of each line by itself, and of each lesson as a whole
-        var left = lines.GroupBy(l => l.Line.Lesson).Select(g => g.Select(l => l.Log - Of(l.Line.Kind, l.Line.Class, l.Line.Instructor)).ToList()).Where(g => g.Count > 2).ToList();
+        var left = lines
+            .GroupBy(l => l.Line.Lesson)
+            .Select(g => g.Select(l => l.Log - Of(l.Line.Kind, l.Line.Class, l.Line.Instructor)).ToList())
+            .Where(g => g.Count > 2)
+            .ToList();
         var means = left.ConvertAll(g => g.Average());
-        _line = left.Count == 0 ? 0.25 : Math.Sqrt(left.Zip(means).Average(p => p.First.Sum(x => (x - p.Second) * (x - p.Second)) / (p.First.Count - 1)));
+        _line =
+            left.Count == 0
+                ? 0.25
+                : Math.Sqrt(
+                    left.Zip(means)
+                        .Average(p => p.First.Sum(x => (x - p.Second) * (x - p.Second)) / (p.First.Count - 1))
+                );
         var between = means.Count < 3 ? 0.01 : Variance(means) - left.Average(g => _line * _line / g.Count);
         _lesson = Math.Sqrt(Math.Max(0.0004, between));
     }
@@ -78,17 +106,28 @@ public sealed class Pace
     /// <summary>Learns from logged lines; null while there are too few.</summary>
     public static Pace? Learn(IEnumerable<PacedLine> lines)
     {
-        var usable = lines.Where(l => l is { Planned: >= 10, Actual: > 0 }).Select(l => (Line: l, Log: Math.Log(l.Actual / (double)l.Planned))).Where(l => Math.Abs(l.Log) < Math.Log(Wildest)).ToList();
+        var usable = lines
+            .Where(l => l is { Planned: >= 10, Actual: > 0 })
+            .Select(l => (Line: l, Log: Math.Log(l.Actual / (double)l.Planned)))
+            .Where(l => Math.Abs(l.Log) < Math.Log(Wildest))
+            .ToList();
         return usable.Count < Least ? null : new Pace(usable);
     }
 
     /// <summary>The natural logarithm of actual over planned seconds that is to be expected.</summary>
     public double Of(PaceKind kind, Guid classId, string instructor) =>
-        _instructors.TryGetValue((kind, classId, instructor), out var own) ? own : _classes.TryGetValue((kind, classId), out var ofClass) ? ofClass : _kinds.GetValueOrDefault(kind, _school);
+        _instructors.TryGetValue((kind, classId, instructor), out var own) ? own
+        : _classes.TryGetValue((kind, classId), out var ofClass) ? ofClass
+        : _kinds.GetValueOrDefault(kind, _school);
 
     /// <summary>When a planned lesson is likely to end.</summary>
     public LikelyEnd Of(ClockedLesson lesson, Guid classId, string instructor) =>
-        Of(lesson.Lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)), lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds, classId, instructor);
+        Of(
+            lesson.Lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)),
+            lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
+            classId,
+            instructor
+        );
 
     /// <param name="lines">Kind and planned seconds of each.</param>
     /// <param name="around">Seconds of opening and closing, which are kept as planned.</param>
@@ -96,24 +135,38 @@ public sealed class Pace
     /// <param name="instructor">Who teaches.</param>
     public LikelyEnd Of(IEnumerable<(PaceKind Kind, int Seconds)> lines, int around, Guid classId, string instructor)
     {
-        double mean = 0, variance = 0;
+        double mean = 0,
+            variance = 0;
         foreach (var (kind, seconds) in lines)
         {
             // the mean of a log-normal, and its variance about that mean
-            var likely = seconds * Math.Exp(Of(kind, classId, instructor) + (((_line * _line) + (_lesson * _lesson)) / 2));
+            var likely =
+                seconds * Math.Exp(Of(kind, classId, instructor) + (((_line * _line) + (_lesson * _lesson)) / 2));
             mean += likely;
             variance += likely * likely * (Math.Exp(_line * _line) - 1);
         }
         return new LikelyEnd(mean + around, Math.Sqrt(variance + (mean * mean * (Math.Exp(_lesson * _lesson) - 1))));
     }
 
-    private static Dictionary<TKey, double> Level<TKey>(List<(PacedLine Line, double Log)> lines, Func<PacedLine, TKey> key, Func<TKey, double> above) where TKey : notnull =>
-        lines.GroupBy(l => key(l.Line)).ToDictionary(g => g.Key, g => ((g.Count() * Median(g.Select(l => l.Log))) + (Weight * above(g.Key))) / (g.Count() + Weight));
+    private static Dictionary<TKey, double> Level<TKey>(
+        List<(PacedLine Line, double Log)> lines,
+        Func<PacedLine, TKey> key,
+        Func<TKey, double> above
+    )
+        where TKey : notnull =>
+        lines
+            .GroupBy(l => key(l.Line))
+            .ToDictionary(
+                g => g.Key,
+                g => ((g.Count() * Median(g.Select(l => l.Log))) + (Weight * above(g.Key))) / (g.Count() + Weight)
+            );
 
     private static double Median(IEnumerable<double> values)
     {
         var sorted = values.Order().ToList();
-        return sorted.Count % 2 == 1 ? sorted[sorted.Count / 2] : (sorted[(sorted.Count / 2) - 1] + sorted[sorted.Count / 2]) / 2;
+        return sorted.Count % 2 == 1
+            ? sorted[sorted.Count / 2]
+            : (sorted[(sorted.Count / 2) - 1] + sorted[sorted.Count / 2]) / 2;
     }
 
     private static double Variance(List<double> values)
@@ -130,7 +183,11 @@ internal static class Normal
     public static double Below(double z)
     {
         var t = 1 / (1 + (0.2316419 * Math.Abs(z)));
-        var tail = Math.Exp(-z * z / 2) / Math.Sqrt(2 * Math.PI) * t * (0.319381530 + (t * (-0.356563782 + (t * (1.781477937 + (t * (-1.821255978 + (t * 1.330274429))))))));
+        var tail =
+            Math.Exp(-z * z / 2)
+            / Math.Sqrt(2 * Math.PI)
+            * t
+            * (0.319381530 + (t * (-0.356563782 + (t * (1.781477937 + (t * (-1.821255978 + (t * 1.330274429))))))));
         return z >= 0 ? 1 - tail : tail;
     }
 
@@ -141,8 +198,10 @@ internal static class Normal
         for (var i = 0; i < 60; i++)
         {
             var middle = (low + high) / 2;
-            if (Below(middle) < share) low = middle;
-            else high = middle;
+            if (Below(middle) < share)
+                low = middle;
+            else
+                high = middle;
         }
         return (low + high) / 2;
     }

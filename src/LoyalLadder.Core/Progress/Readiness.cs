@@ -6,7 +6,13 @@ namespace LoyalLadder.Core.Progress;
 /// <param name="StageReached">0 for never.</param>
 /// <param name="SignersAsked">1 or 2.</param>
 /// <param name="Signers">Different instructors who have signed it off.</param>
-public readonly record struct RequirementStand(Guid Requirement, int StageAsked, int StageReached, int SignersAsked, int Signers)
+public readonly record struct RequirementStand(
+    Guid Requirement,
+    int StageAsked,
+    int StageReached,
+    int SignersAsked,
+    int Signers
+)
 {
     public bool IsTaught => StageReached >= StageAsked;
 
@@ -22,7 +28,14 @@ public readonly record struct RequirementStand(Guid Requirement, int StageAsked,
 /// <param name="LeastLessons">What the next rank asks.</param>
 /// <param name="Requirements">Each of the next rank's.</param>
 /// <param name="Forecast">When days and lessons will be enough at the usual pace; null when they are, or when nobody can tell.</param>
-public sealed record Readiness(int DaysInRank, int LeastDays, int Lessons, int LeastLessons, IReadOnlyList<RequirementStand> Requirements, DateOnly? Forecast)
+public sealed record Readiness(
+    int DaysInRank,
+    int LeastDays,
+    int Lessons,
+    int LeastLessons,
+    IReadOnlyList<RequirementStand> Requirements,
+    DateOnly? Forecast
+)
 {
     public bool IsReady => DaysInRank >= LeastDays && Lessons >= LeastLessons && Requirements.All(r => r.IsMet);
 
@@ -47,18 +60,42 @@ public readonly record struct Attending(int Last12Weeks, double ClassPerWeek)
 /// <summary>Who is ready for the next rank, what is missing, and when it may be there.</summary>
 public static class Readinesses
 {
-    public static Readiness Of(DateOnly since, int lessons, int leastDays, int leastLessons, IReadOnlyList<RequirementStand> requirements, Attending attending, DateOnly today)
+    public static Readiness Of(
+        DateOnly since,
+        int lessons,
+        int leastDays,
+        int leastLessons,
+        IReadOnlyList<RequirementStand> requirements,
+        Attending attending,
+        DateOnly today
+    )
     {
         var days = Math.Max(0, today.DayNumber - since.DayNumber);
-        return new Readiness(days, leastDays, lessons, leastLessons, requirements, Forecast(days, leastDays, lessons, leastLessons, attending, today));
+        return new Readiness(
+            days,
+            leastDays,
+            lessons,
+            leastLessons,
+            requirements,
+            Forecast(days, leastDays, lessons, leastLessons, attending, today)
+        );
     }
 
     /// <summary>The day on which days and lessons are both enough; null when they are already, or when it is more than two years off.</summary>
-    private static DateOnly? Forecast(int days, int leastDays, int lessons, int leastLessons, Attending attending, DateOnly today)
+    private static DateOnly? Forecast(
+        int days,
+        int leastDays,
+        int lessons,
+        int leastLessons,
+        Attending attending,
+        DateOnly today
+    )
     {
         var (waiting, missing) = (Math.Max(0, leastDays - days), Math.Max(0, leastLessons - lessons));
-        if (waiting == 0 && missing == 0) return null;
-        if (missing > 0 && attending.PerWeek <= 0) return null;
+        if (waiting == 0 && missing == 0)
+            return null;
+        if (missing > 0 && attending.PerWeek <= 0)
+            return null;
         var coming = missing == 0 ? 0 : (int)Math.Ceiling(missing / attending.PerWeek * 7);
         var ahead = Math.Max(waiting, coming);
         return ahead > 730 ? null : today.AddDays(ahead);
@@ -70,13 +107,17 @@ public static class Readinesses
     /// <summary>True when the gap since somebody's last lesson is over three times their usual one.</summary>
     /// <param name="attended">Days attended, in any order.</param>
     /// <param name="today">Today.</param>
-    public static bool IsDrifting(IReadOnlyCollection<DateOnly> attended, DateOnly today) => attended.Count >= 4 && UsualGap(attended) is { } usual && today.DayNumber - attended.Max().DayNumber > DriftingFrom * usual;
+    public static bool IsDrifting(IReadOnlyCollection<DateOnly> attended, DateOnly today) =>
+        attended.Count >= 4
+        && UsualGap(attended) is { } usual
+        && today.DayNumber - attended.Max().DayNumber > DriftingFrom * usual;
 
     /// <summary>The median of days between lessons; null for fewer than two lessons.</summary>
     public static double? UsualGap(IReadOnlyCollection<DateOnly> attended)
     {
         var days = attended.Distinct().Order().ToList();
-        if (days.Count < 2) return null;
+        if (days.Count < 2)
+            return null;
         var gaps = days.Zip(days.Skip(1)).Select(p => p.Second.DayNumber - p.First.DayNumber).Order().ToList();
         return gaps.Count % 2 == 1 ? gaps[gaps.Count / 2] : (gaps[(gaps.Count / 2) - 1] + gaps[gaps.Count / 2]) / 2.0;
     }

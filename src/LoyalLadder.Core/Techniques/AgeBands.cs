@@ -3,11 +3,30 @@ namespace LoyalLadder.Core.Techniques;
 /// <summary>What follows from an age band alone.</summary>
 public static class AgeBands
 {
-    public static string Word(AgeBand band) => band switch { AgeBand.Kids => "kids", AgeBand.Teens => "teens", _ => "adults" };
+    public static string Word(AgeBand band) =>
+        band switch
+        {
+            AgeBand.Kids => "kids",
+            AgeBand.Teens => "teens",
+            _ => "adults",
+        };
 
     /// <summary>Reads 'kids', 'teens' or 'adults'; null for anything else.</summary>
-    public static AgeBand? Read(string? word) => word switch { "kids" => AgeBand.Kids, "teens" => AgeBand.Teens, "adults" => AgeBand.Adults, _ => null };
+    public static AgeBand? Read(string? word) =>
+        word switch
+        {
+            "kids" => AgeBand.Kids,
+            "teens" => AgeBand.Teens,
+            "adults" => AgeBand.Adults,
+            _ => null,
+        };
 
     /// <summary>Metres from heel to crown of a typical person of the band.</summary>
-    public static decimal StatureMetres(AgeBand band) => band switch { AgeBand.Kids => 1.25m, AgeBand.Teens => 1.60m, _ => 1.72m };
+    public static decimal StatureMetres(AgeBand band) =>
+        band switch
+        {
+            AgeBand.Kids => 1.25m,
+            AgeBand.Teens => 1.60m,
+            _ => 1.72m,
+        };
 }

@@ -9,7 +9,10 @@ namespace LoyalLadder.Core.Techniques;
 public sealed record BuildsOnNode(Technique Technique, int Column, int Row);
 
 /// <summary>What a technique stands on, down to the ground, and what stands on it, two steps up. Links go from a lower column to a higher one.</summary>
-public sealed record BuildsOnPicture(ImmutableArray<BuildsOnNode> Nodes, ImmutableArray<(BuildsOnNode From, BuildsOnNode To)> Links)
+public sealed record BuildsOnPicture(
+    ImmutableArray<BuildsOnNode> Nodes,
+    ImmutableArray<(BuildsOnNode From, BuildsOnNode To)> Links
+)
 {
     private const int StepsUp = 2;
 
@@ -18,13 +21,23 @@ public sealed record BuildsOnPicture(ImmutableArray<BuildsOnNode> Nodes, Immutab
         var columns = new Dictionary<string, int> { [technique.Id] = 0 };
         Down(technique, 0);
         Up(technique, 0);
-        var nodes = columns.GroupBy(c => c.Value)
-            .SelectMany(g => g.Select(c => catalogue.Find(c.Key)!).OrderBy(t => t.Family).ThenBy(t => t.Id, StringComparer.Ordinal).Select((t, row) => new BuildsOnNode(t, g.Key, row)))
-            .OrderBy(n => n.Column).ThenBy(n => n.Row).ToImmutableArray();
+        var nodes = columns
+            .GroupBy(c => c.Value)
+            .SelectMany(g =>
+                g.Select(c => catalogue.Find(c.Key)!)
+                    .OrderBy(t => t.Family)
+                    .ThenBy(t => t.Id, StringComparer.Ordinal)
+                    .Select((t, row) => new BuildsOnNode(t, g.Key, row))
+            )
+            .OrderBy(n => n.Column)
+            .ThenBy(n => n.Row)
+            .ToImmutableArray();
         var byId = nodes.ToDictionary(n => n.Technique.Id);
-        var links = nodes.SelectMany(to => to.Technique.BuildsOn.Where(byId.ContainsKey).Select(id => (From: byId[id], To: to)))
+        var links = nodes
+            .SelectMany(to => to.Technique.BuildsOn.Where(byId.ContainsKey).Select(id => (From: byId[id], To: to)))
             // side branches of what stands on it are left to their own pictures
-            .Where(l => l.From.Column < l.To.Column).ToImmutableArray();
+            .Where(l => l.From.Column < l.To.Column)
+            .ToImmutableArray();
         return new BuildsOnPicture(nodes, links);
 
         // the longest way counts, so that every link goes up
@@ -32,7 +45,8 @@ public sealed record BuildsOnPicture(ImmutableArray<BuildsOnNode> Nodes, Immutab
         {
             foreach (var below in from.BuildsOn.Select(catalogue.Find).OfType<Technique>())
             {
-                if (columns.TryGetValue(below.Id, out var already) && already <= column - 1) continue;
+                if (columns.TryGetValue(below.Id, out var already) && already <= column - 1)
+                    continue;
                 columns[below.Id] = column - 1;
                 Down(below, column - 1);
             }
@@ -40,10 +54,12 @@ public sealed record BuildsOnPicture(ImmutableArray<BuildsOnNode> Nodes, Immutab
 
         void Up(Technique from, int column)
         {
-            if (column == StepsUp) return;
+            if (column == StepsUp)
+                return;
             foreach (var above in catalogue.StandingOn(from.Id))
             {
-                if (columns.TryGetValue(above.Id, out var already) && already >= column + 1) continue;
+                if (columns.TryGetValue(above.Id, out var already) && already >= column + 1)
+                    continue;
                 columns[above.Id] = column + 1;
                 Up(above, column + 1);
             }

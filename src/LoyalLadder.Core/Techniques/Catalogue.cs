@@ -18,8 +18,13 @@ public sealed class Catalogue
         _byId = All.ToFrozenDictionary(t => t.Id, StringComparer.Ordinal);
         _names = [.. from t in All from s in t.Names from n in s.Value select (NameKey.Of(n), n, s.Key, t)];
         _bySchool = _names.ToFrozenDictionary(n => (n.School, n.Key), n => n.Technique);
-        _byName = _names.GroupBy(n => n.Key, StringComparer.Ordinal)
-            .ToFrozenDictionary(g => g.Key, g => g.Select(n => n.Technique).Distinct().ToImmutableArray(), StringComparer.Ordinal);
+        _byName = _names
+            .GroupBy(n => n.Key, StringComparer.Ordinal)
+            .ToFrozenDictionary(
+                g => g.Key,
+                g => g.Select(n => n.Technique).Distinct().ToImmutableArray(),
+                StringComparer.Ordinal
+            );
         LongestName = _names.Select(n => NameKey.Words(n.Name).Count).DefaultIfEmpty(0).Max();
     }
 
@@ -41,7 +46,8 @@ public sealed class Catalogue
     /// <param name="reader">The reader's naming school.</param>
     public ImmutableArray<Technique> Resolve(string key, NamingSchool reader)
     {
-        if (_bySchool.TryGetValue((reader, key), out var own)) return [own];
+        if (_bySchool.TryGetValue((reader, key), out var own))
+            return [own];
         return _byName.GetValueOrDefault(key, []);
     }
 
@@ -55,18 +61,23 @@ public sealed class Catalogue
     {
         var key = NameKey.Of(text);
         var words = NameKey.Words(text);
-        if (key.Length == 0) return All.OrderBy(t => t.NameIn(reader), StringComparer.Ordinal).Select(t => (t, t.NameIn(reader)));
+        if (key.Length == 0)
+            return All.OrderBy(t => t.NameIn(reader), StringComparer.Ordinal).Select(t => (t, t.NameIn(reader)));
         return _names
             .Select(n => (Entry: n, Rank: Rank(n.Key)))
             .Where(n => n.Rank < int.MaxValue)
-            .OrderBy(n => n.Rank).ThenBy(n => n.Entry.School == reader ? 0 : 1).ThenBy(n => n.Entry.Name.Length)
+            .OrderBy(n => n.Rank)
+            .ThenBy(n => n.Entry.School == reader ? 0 : 1)
+            .ThenBy(n => n.Entry.Name.Length)
             .DistinctBy(n => n.Entry.Technique.Id)
             .Select(n => (n.Entry.Technique, n.Entry.Name));
 
         int Rank(string name)
         {
-            if (name == key) return 0;
-            if (name.StartsWith(key, StringComparison.Ordinal)) return 1;
+            if (name == key)
+                return 0;
+            if (name.StartsWith(key, StringComparison.Ordinal))
+                return 1;
             return words.TrueForAll(w => name.Contains(w, StringComparison.Ordinal)) ? 2 : int.MaxValue;
         }
     }
@@ -75,11 +86,13 @@ public sealed class Catalogue
     public IEnumerable<string> Closest(string text, int count = 3)
     {
         var key = NameKey.Of(text);
-        if (key.Length is 0 or > 60) return [];
+        if (key.Length is 0 or > 60)
+            return [];
         return _names
             .Select(n => (n.Name, n.Technique.Id, Distance: Distance(key, n.Key)))
             .Where(n => n.Distance <= Math.Max(2, key.Length / 2))
-            .OrderBy(n => n.Distance).ThenBy(n => n.Name, StringComparer.Ordinal)
+            .OrderBy(n => n.Distance)
+            .ThenBy(n => n.Name, StringComparer.Ordinal)
             .DistinctBy(n => n.Id)
             .Take(count)
             .Select(n => n.Name);
@@ -89,7 +102,8 @@ public sealed class Catalogue
     internal static int Distance(string a, string b)
     {
         Span<int> row = stackalloc int[b.Length + 1];
-        for (var j = 0; j <= b.Length; j++) row[j] = j;
+        for (var j = 0; j <= b.Length; j++)
+            row[j] = j;
         for (var i = 1; i <= a.Length; i++)
         {
             var diagonal = row[0];

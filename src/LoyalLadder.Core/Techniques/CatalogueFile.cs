@@ -27,7 +27,8 @@ public static partial class CatalogueFile
         foreach (var line in text.Split('\n'))
         {
             number++;
-            if (string.IsNullOrWhiteSpace(line)) continue;
+            if (string.IsNullOrWhiteSpace(line))
+                continue;
             try
             {
                 entries.Add((number, TechniqueRow.Parse(line).ToTechnique()));
@@ -38,7 +39,9 @@ public static partial class CatalogueFile
             }
         }
         errors.AddRange(Faults(entries));
-        return errors.Count == 0 ? Checked(entries.Select(e => e.Technique), t => $"line {entries.First(e => e.Technique == t).Line}") : throw new CatalogueException(errors);
+        return errors.Count == 0
+            ? Checked(entries.Select(e => e.Technique), t => $"line {entries.First(e => e.Technique == t).Line}")
+            : throw new CatalogueException(errors);
     }
 
     /// <summary>
@@ -52,14 +55,33 @@ public static partial class CatalogueFile
         foreach (var row in own)
         {
             var at = all.FindIndex(t => t.Id == row.Id);
-            if (at >= 0) all[at] = row.Over(all[at]);
+            if (at >= 0)
+                all[at] = row.Over(all[at]);
             else
             {
-                try { all.Add(row.ToTechnique()); }
-                catch (JsonException e) { throw new CatalogueException([$"{row.Id}: {e.Message}"]); }
+                try
+                {
+                    all.Add(row.ToTechnique());
+                }
+                catch (JsonException e)
+                {
+                    throw new CatalogueException([$"{row.Id}: {e.Message}"]);
+                }
             }
         }
-        var errors = Faults([.. all.Select((t, i) => (i + 1, t))]).Select(e => WithoutLine().Replace(e, m => all[int.Parse(m.Groups["n"].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) - 1].Id)).ToList();
+        var errors = Faults([.. all.Select((t, i) => (i + 1, t))])
+            .Select(e =>
+                WithoutLine()
+                    .Replace(
+                        e,
+                        m =>
+                            all[
+                                int.Parse(m.Groups["n"].ValueSpan, System.Globalization.CultureInfo.InvariantCulture)
+                                    - 1
+                            ].Id
+                    )
+            )
+            .ToList();
         return errors.Count == 0 ? Checked(all, t => t.Id) : throw new CatalogueException(errors);
     }
 
@@ -67,12 +89,13 @@ public static partial class CatalogueFile
     private static Catalogue Checked(IEnumerable<Technique> techniques, Func<Technique, string> where)
     {
         var catalogue = new Catalogue(techniques);
-        var errors =
-            (from t in catalogue.All
+        var errors = (
+            from t in catalogue.All
             from reader in Enum.GetValues<NamingSchool>()
             let shown = t.NameIn(reader)
             where catalogue.Resolve(NameKey.Of(shown), reader) is not [var only] || only.Id != t.Id
-            select $"{where(t)}: '{shown}' is what {reader} readers are shown for '{t.Id}', but they would read it as something else").ToList();
+            select $"{where(t)}: '{shown}' is what {reader} readers are shown for '{t.Id}', but they would read it as something else"
+        ).ToList();
         return errors.Count == 0 ? catalogue : throw new CatalogueException(errors);
     }
 
@@ -82,15 +105,20 @@ public static partial class CatalogueFile
         var lineOfAlias = new Dictionary<(NamingSchool, string), int>();
         foreach (var (line, t) in entries)
         {
-            if (!lineOfId.TryAdd(t.Id, line)) yield return $"line {line}: the id '{t.Id}' already stands on line {lineOfId[t.Id]}";
-            if (!t.Names.TryGetValue(NamingSchool.Generic, out var own) || own.IsEmpty) yield return $"line {line}: '{t.Id}' has no generic name";
-            if (t.Effort is < 1 or > 5) yield return $"line {line}: effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
-            if (t.BaseSeconds is <= 0 or > 600) yield return $"line {line}: seconds of '{t.Id}' must be over 0 and at most 600";
+            if (!lineOfId.TryAdd(t.Id, line))
+                yield return $"line {line}: the id '{t.Id}' already stands on line {lineOfId[t.Id]}";
+            if (!t.Names.TryGetValue(NamingSchool.Generic, out var own) || own.IsEmpty)
+                yield return $"line {line}: '{t.Id}' has no generic name";
+            if (t.Effort is < 1 or > 5)
+                yield return $"line {line}: effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
+            if (t.BaseSeconds is <= 0 or > 600)
+                yield return $"line {line}: seconds of '{t.Id}' must be over 0 and at most 600";
             foreach (var (school, names) in t.Names)
             {
                 foreach (var name in names)
                 {
-                    if (NameKey.Of(name).Length == 0) yield return $"line {line}: a name of '{t.Id}' has neither letter nor digit";
+                    if (NameKey.Of(name).Length == 0)
+                        yield return $"line {line}: a name of '{t.Id}' has neither letter nor digit";
                     if (!lineOfAlias.TryAdd((school, NameKey.Of(name)), line))
                         yield return $"line {line}: the {school} name '{name}' already stands on line {lineOfAlias[(school, NameKey.Of(name))]}";
                 }
@@ -103,7 +131,9 @@ public static partial class CatalogueFile
             foreach (var id in t.Upgrades.Where(id => !lineOfId.ContainsKey(id)))
                 yield return $"line {line}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";
         }
-        foreach (var circle in Circles(entries.DistinctBy(e => e.Technique.Id).ToDictionary(e => e.Technique.Id, e => e)))
+        foreach (
+            var circle in Circles(entries.DistinctBy(e => e.Technique.Id).ToDictionary(e => e.Technique.Id, e => e))
+        )
             yield return circle;
     }
 
@@ -113,22 +143,29 @@ public static partial class CatalogueFile
         foreach (var (line, t) in byId.Values)
         {
             var path = new List<string>();
-            if (Closes(t.Id, path)) yield return $"line {line}: builds-on goes in a circle: {string.Join(" -> ", path)}";
+            if (Closes(t.Id, path))
+                yield return $"line {line}: builds-on goes in a circle: {string.Join(" -> ", path)}";
         }
 
         bool Closes(string id, List<string> path)
         {
-            if (settled.Contains(id) || !byId.TryGetValue(id, out var entry)) return false;
+            if (settled.Contains(id) || !byId.TryGetValue(id, out var entry))
+                return false;
             var seen = path.Contains(id);
             path.Add(id);
-            if (seen) return true;
-            if (entry.Technique.BuildsOn.Any(below => Closes(below, path))) return true;
+            if (seen)
+                return true;
+            if (entry.Technique.BuildsOn.Any(below => Closes(below, path)))
+                return true;
             path.RemoveAt(path.Count - 1);
             settled.Add(id);
             return false;
         }
     }
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\bline (?<n>\d+)", System.Text.RegularExpressions.RegexOptions.CultureInvariant)]
+    [System.Text.RegularExpressions.GeneratedRegex(
+        @"\bline (?<n>\d+)",
+        System.Text.RegularExpressions.RegexOptions.CultureInvariant
+    )]
     private static partial System.Text.RegularExpressions.Regex WithoutLine();
 }

@@ -11,7 +11,15 @@ public static class FightRanges
     public static FightRange Nearer(this FightRange range) => range > FightRange.Close ? range - 1 : range;
 
     /// <summary>One range farther, up to long; a clinch has to be left first.</summary>
-    public static FightRange Farther(this FightRange range) => range is FightRange.Clinch or FightRange.Long ? range : range + 1;
+    public static FightRange Farther(this FightRange range) =>
+        range is FightRange.Clinch or FightRange.Long ? range : range + 1;
 
-    public static string Word(FightRange range) => range switch { FightRange.Clinch => "clinch", FightRange.Close => "close", FightRange.Middle => "middle", _ => "long" };
+    public static string Word(FightRange range) =>
+        range switch
+        {
+            FightRange.Clinch => "clinch",
+            FightRange.Close => "close",
+            FightRange.Middle => "middle",
+            _ => "long",
+        };
 }

@@ -13,7 +13,8 @@ public static class NameKey
     public static string Of(string name)
     {
         var key = new StringBuilder(name.Length);
-        foreach (var word in Words(name)) key.Append(word);
+        foreach (var word in Words(name))
+            key.Append(word);
         return key.ToString();
     }
 
@@ -24,9 +25,12 @@ public static class NameKey
         var word = new StringBuilder(name.Length);
         foreach (var c in name)
         {
-            if (char.IsLetterOrDigit(c)) word.Append(Bare(char.ToLowerInvariant(c)));
-            else if (c is '\'' or '’' || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark) continue;
-            else Flush(word, words);
+            if (char.IsLetterOrDigit(c))
+                word.Append(Bare(char.ToLowerInvariant(c)));
+            else if (c is '\'' or '’' || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark)
+                continue;
+            else
+                Flush(word, words);
         }
         Flush(word, words);
         return words;
@@ -40,20 +44,25 @@ public static class NameKey
 
     private static void Flush(StringBuilder word, List<string> words)
     {
-        if (word.Length == 0) return;
+        if (word.Length == 0)
+            return;
         words.Add(Singular(word.ToString()));
         word.Clear();
     }
 
-    private static string Singular(string word) => word switch
-    {
-        _ when word.Length < 3 => word,
-        _ when word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 => word[..^3] + "y",
-        _ when word.EndsWith("ches", StringComparison.Ordinal) || word.EndsWith("shes", StringComparison.Ordinal)
-            || word.EndsWith("sses", StringComparison.Ordinal) || word.EndsWith("xes", StringComparison.Ordinal) => word[..^2],
-        _ when word.EndsWith("ss", StringComparison.Ordinal) || word.EndsWith("us", StringComparison.Ordinal)
-            || word.EndsWith("is", StringComparison.Ordinal) => word,
-        _ when word.EndsWith('s') => word[..^1],
-        _ => word,
-    };
+    private static string Singular(string word) =>
+        word switch
+        {
+            _ when word.Length < 3 => word,
+            _ when word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 => word[..^3] + "y",
+            _ when word.EndsWith("ches", StringComparison.Ordinal)
+                    || word.EndsWith("shes", StringComparison.Ordinal)
+                    || word.EndsWith("sses", StringComparison.Ordinal)
+                    || word.EndsWith("xes", StringComparison.Ordinal) => word[..^2],
+            _ when word.EndsWith("ss", StringComparison.Ordinal)
+                    || word.EndsWith("us", StringComparison.Ordinal)
+                    || word.EndsWith("is", StringComparison.Ordinal) => word,
+            _ when word.EndsWith('s') => word[..^1],
+            _ => word,
+        };
 }

@@ -86,21 +86,31 @@ public sealed record Technique
     public ImmutableArray<string> Cautions { get; init; } = [];
 
     /// <summary>The most contact that an age band is allowed; a band that is not named may work with a partner under control.</summary>
-    public ImmutableSortedDictionary<AgeBand, Manner> Manners { get; init; } = ImmutableSortedDictionary<AgeBand, Manner>.Empty;
+    public ImmutableSortedDictionary<AgeBand, Manner> Manners { get; init; } =
+        ImmutableSortedDictionary<AgeBand, Manner>.Empty;
 
     /// <summary>True for water and rest: nothing is taught, nobody works.</summary>
     public bool IsPause { get; init; }
 
     /// <summary>Exercises, mobility and breath are timed by their own seconds, with no default side and no reset.</summary>
-    public bool IsExercise => Family is TechniqueFamily.Conditioning or TechniqueFamily.Mobility or TechniqueFamily.Breath;
+    public bool IsExercise =>
+        Family is TechniqueFamily.Conditioning or TechniqueFamily.Mobility or TechniqueFamily.Breath;
 
     public bool IsKick => Family is TechniqueFamily.Kick or TechniqueFamily.Knee;
 
-    public bool IsStrike => Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand or TechniqueFamily.Elbow
-        or TechniqueFamily.Kick or TechniqueFamily.Knee;
+    public bool IsStrike =>
+        Family
+            is TechniqueFamily.Punch
+                or TechniqueFamily.OpenHand
+                or TechniqueFamily.Elbow
+                or TechniqueFamily.Kick
+                or TechniqueFamily.Knee;
 
     /// <summary>Leaves the floor.</summary>
-    public bool IsJump => Landings > 0 && Family is TechniqueFamily.Kick or TechniqueFamily.Knee or TechniqueFamily.Punch && BaseSeconds >= 1;
+    public bool IsJump =>
+        Landings > 0
+        && Family is TechniqueFamily.Kick or TechniqueFamily.Knee or TechniqueFamily.Punch
+        && BaseSeconds >= 1;
 
     public Manner MannerFor(AgeBand band) => Manners.TryGetValue(band, out var manner) ? manner : Manner.Partner;
 
@@ -111,48 +121,172 @@ public sealed record Technique
 
 public enum TechniqueFamily
 {
-    Punch, OpenHand, Elbow, Knee, Kick, Block, Evasion, Footwork, Stance, Grip, Throw, Ground, Conditioning, Mobility, Breath,
+    Punch,
+    OpenHand,
+    Elbow,
+    Knee,
+    Kick,
+    Block,
+    Evasion,
+    Footwork,
+    Stance,
+    Grip,
+    Throw,
+    Ground,
+    Conditioning,
+    Mobility,
+    Breath,
 }
 
 /// <summary>A tradition of names over the one catalogue.</summary>
-public enum NamingSchool { Generic, Ring, Japanese, Korean, Thai, Chinese }
+public enum NamingSchool
+{
+    Generic,
+    Ring,
+    Japanese,
+    Korean,
+    Thai,
+    Chinese,
+}
 
-public enum SideRule { None, Lead, Rear, Either, Both }
+public enum SideRule
+{
+    None,
+    Lead,
+    Rear,
+    Either,
+    Both,
+}
 
 /// <summary>A side as it is said: lead and rear move with the stance, left and right do not.</summary>
-public enum Side { None, Lead, Rear, Left, Right, Both }
+public enum Side
+{
+    None,
+    Lead,
+    Rear,
+    Left,
+    Right,
+    Both,
+}
 
-public enum Power { None, Straight, Rotational, Whip, Push }
+public enum Power
+{
+    None,
+    Straight,
+    Rotational,
+    Whip,
+    Push,
+}
 
-public enum Level { Head, Body, Leg }
+public enum Level
+{
+    Head,
+    Body,
+    Leg,
+}
 
 /// <summary>Where a kicking foot, or a stepping one, is set down.</summary>
-public enum Landing { Return, Forward, Back, CrossOver }
+public enum Landing
+{
+    Return,
+    Forward,
+    Back,
+    CrossOver,
+}
 
 /// <summary>Lines of attack, as defences tell them apart.</summary>
-public enum AttackLine { None, Straight, Hook, Rising, Overhead, Front, Round, Low, Advance, Tackle, Grab }
+public enum AttackLine
+{
+    None,
+    Straight,
+    Hook,
+    Rising,
+    Overhead,
+    Front,
+    Round,
+    Low,
+    Advance,
+    Tackle,
+    Grab,
+}
 
 /// <summary>How far apart two people stand, nearest first.</summary>
-public enum FightRange { Clinch, Close, Middle, Long }
+public enum FightRange
+{
+    Clinch,
+    Close,
+    Middle,
+    Long,
+}
 
 /// <summary>A set of <see cref="FightRange"/>.</summary>
 [Flags]
-public enum Ranges { None = 0, Clinch = 1, Close = 2, Middle = 4, Long = 8, Anywhere = 15 }
+public enum Ranges
+{
+    None = 0,
+    Clinch = 1,
+    Close = 2,
+    Middle = 4,
+    Long = 8,
+    Anywhere = 15,
+}
 
 /// <summary>What a move does to the feet; the figures stand with the trace.</summary>
 public enum FootMove
 {
-    None, StepIn, SlideIn, StepBack, SlideBack, StepThrough, StepThroughBack, StepLeft, StepRight, AngleLeft, AngleRight,
-    JumpForward, JumpBack, JumpLeft, JumpRight, JumpTurn, Pivot, HalfTurn, Switch, HalfSwitch,
+    None,
+    StepIn,
+    SlideIn,
+    StepBack,
+    SlideBack,
+    StepThrough,
+    StepThroughBack,
+    StepLeft,
+    StepRight,
+    AngleLeft,
+    AngleRight,
+    JumpForward,
+    JumpBack,
+    JumpLeft,
+    JumpRight,
+    JumpTurn,
+    Pivot,
+    HalfTurn,
+    Switch,
+    HalfSwitch,
 }
 
 /// <summary>What a move does to the partner: hold on, let go, push away, send to long range.</summary>
-public enum PartnerEffect { None, Held, Released, PushedOff, SentLong }
+public enum PartnerEffect
+{
+    None,
+    Held,
+    Released,
+    PushedOff,
+    SentLong,
+}
 
 /// <summary>Targets as a holder shows them.</summary>
-public enum HoldPlace { Mitt, MittIn, MittDown, MittHigh, PadsTight, PadsCrossed, PadsSide, ThighPad, Shield, FlatTarget }
+public enum HoldPlace
+{
+    Mitt,
+    MittIn,
+    MittDown,
+    MittHigh,
+    PadsTight,
+    PadsCrossed,
+    PadsSide,
+    ThighPad,
+    Shield,
+    FlatTarget,
+}
 
-public enum Limb { None, Hand, Leg }
+public enum Limb
+{
+    None,
+    Hand,
+    Leg,
+}
 
 /// <summary>A stance from above.</summary>
 /// <param name="Length">From foot to foot along the line to the partner, as a share of the stature.</param>
@@ -160,7 +294,18 @@ public enum Limb { None, Hand, Leg }
 /// <param name="Turn">Degrees by which feet and chest are turned away from the partner, toward the rear side.</param>
 public readonly record struct StanceShape(decimal Length, decimal Width, int Turn);
 
-public enum AgeBand { Kids, Teens, Adults }
+public enum AgeBand
+{
+    Kids,
+    Teens,
+    Adults,
+}
 
 /// <summary>How far a technique may go at an age, from not at all to a partner under control.</summary>
-public enum Manner { No, Air, Pad, Partner }
+public enum Manner
+{
+    No,
+    Air,
+    Pad,
+    Partner,
+}

@@ -50,7 +50,8 @@ public sealed record TechniqueRow
     public bool? Pause { get; init; }
 
     /// <exception cref="JsonException">It is not such a row.</exception>
-    public static TechniqueRow Parse(string json) => JsonSerializer.Deserialize<TechniqueRow>(json, Options) ?? throw new JsonException("A technique is expected.");
+    public static TechniqueRow Parse(string json) =>
+        JsonSerializer.Deserialize<TechniqueRow>(json, Options) ?? throw new JsonException("A technique is expected.");
 
     public string Write() => JsonSerializer.Serialize(this, Options);
 
@@ -58,59 +59,67 @@ public sealed record TechniqueRow
     /// <exception cref="JsonException">Family or names are missing.</exception>
     public Technique ToTechnique()
     {
-        if (Family is not { } family) throw new JsonException("The family is missing.");
-        if (Names is null) throw new JsonException("The names are missing.");
+        if (Family is not { } family)
+            throw new JsonException("The family is missing.");
+        if (Names is null)
+            throw new JsonException("The names are missing.");
         var usual = FamilyDefaults.Of(family);
-        return Over(new Technique
-        {
-            Id = Id,
-            Family = family,
-            Names = ImmutableSortedDictionary<NamingSchool, ImmutableArray<string>>.Empty,
-            BaseSeconds = usual.BaseSeconds,
-            Effort = usual.Effort,
-            Limb = usual.Limb,
-        });
+        return Over(
+            new Technique
+            {
+                Id = Id,
+                Family = family,
+                Names = ImmutableSortedDictionary<NamingSchool, ImmutableArray<string>>.Empty,
+                BaseSeconds = usual.BaseSeconds,
+                Effort = usual.Effort,
+                Limb = usual.Limb,
+            }
+        );
     }
 
     /// <summary>A technique with what this row fills in.</summary>
-    public Technique Over(Technique below) => below with
-    {
-        Family = Family ?? below.Family,
-        Names = Names is null ? below.Names : below.Names.SetItems(Names),
-        Sides = Side ?? below.Sides,
-        DefaultSide = Default ?? (Side is { } rule ? DefaultOf(rule) : below.DefaultSide),
-        BaseSeconds = Seconds ?? below.BaseSeconds,
-        Power = Power ?? below.Power,
-        Levels = Levels ?? below.Levels,
-        Line = Line ?? below.Line,
-        Answers = Answers ?? below.Answers,
-        Ranges = Ranges is { } ranges ? ranges.Aggregate(Techniques.Ranges.None, (set, r) => set | r.AsSet()) : below.Ranges,
-        Landing = Landing ?? below.Landing,
-        TurnDegrees = Turn ?? below.TurnDegrees,
-        IsLoaded = Loaded ?? below.IsLoaded,
-        Foot = Foot ?? below.Foot,
-        Shape = Shape ?? below.Shape,
-        Partner = Partner ?? below.Partner,
-        Hold = Hold ?? below.Hold,
-        Limb = Limb ?? below.Limb,
-        Parts = Parts ?? below.Parts,
-        Cues = Cues ?? below.Cues,
-        Faults = Faults ?? below.Faults,
-        BuildsOn = BuildsOn ?? below.BuildsOn,
-        Upgrades = Upgrades ?? below.Upgrades,
-        Effort = Effort ?? below.Effort,
-        Regions = Regions ?? below.Regions,
-        Landings = Landings ?? below.Landings,
-        Cautions = Cautions ?? below.Cautions,
-        Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
-        IsPause = Pause ?? below.IsPause,
-    };
+    public Technique Over(Technique below) =>
+        below with
+        {
+            Family = Family ?? below.Family,
+            Names = Names is null ? below.Names : below.Names.SetItems(Names),
+            Sides = Side ?? below.Sides,
+            DefaultSide = Default ?? (Side is { } rule ? DefaultOf(rule) : below.DefaultSide),
+            BaseSeconds = Seconds ?? below.BaseSeconds,
+            Power = Power ?? below.Power,
+            Levels = Levels ?? below.Levels,
+            Line = Line ?? below.Line,
+            Answers = Answers ?? below.Answers,
+            Ranges = Ranges is { } ranges
+                ? ranges.Aggregate(Techniques.Ranges.None, (set, r) => set | r.AsSet())
+                : below.Ranges,
+            Landing = Landing ?? below.Landing,
+            TurnDegrees = Turn ?? below.TurnDegrees,
+            IsLoaded = Loaded ?? below.IsLoaded,
+            Foot = Foot ?? below.Foot,
+            Shape = Shape ?? below.Shape,
+            Partner = Partner ?? below.Partner,
+            Hold = Hold ?? below.Hold,
+            Limb = Limb ?? below.Limb,
+            Parts = Parts ?? below.Parts,
+            Cues = Cues ?? below.Cues,
+            Faults = Faults ?? below.Faults,
+            BuildsOn = BuildsOn ?? below.BuildsOn,
+            Upgrades = Upgrades ?? below.Upgrades,
+            Effort = Effort ?? below.Effort,
+            Regions = Regions ?? below.Regions,
+            Landings = Landings ?? below.Landings,
+            Cautions = Cautions ?? below.Cautions,
+            Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
+            IsPause = Pause ?? below.IsPause,
+        };
 
-    private static Side DefaultOf(SideRule rule) => rule switch
-    {
-        SideRule.Lead => Techniques.Side.Lead,
-        SideRule.Rear or SideRule.Either => Techniques.Side.Rear,
-        SideRule.Both => Techniques.Side.Both,
-        _ => Techniques.Side.None,
-    };
+    private static Side DefaultOf(SideRule rule) =>
+        rule switch
+        {
+            SideRule.Lead => Techniques.Side.Lead,
+            SideRule.Rear or SideRule.Either => Techniques.Side.Rear,
+            SideRule.Both => Techniques.Side.Both,
+            _ => Techniques.Side.None,
+        };
 }

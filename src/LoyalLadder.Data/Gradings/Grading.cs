@@ -40,7 +40,12 @@ public sealed class Grading : SchoolRow
     public List<Candidate> Candidates { get; set; } = [];
 }
 
-public enum GradingResult { Open, Passed, NotYet }
+public enum GradingResult
+{
+    Open,
+    Passed,
+    NotYet,
+}
 
 /// <summary>Somebody who is graded: from which rank to which, and with what result.</summary>
 public sealed class Candidate : SchoolRow

@@ -23,13 +23,28 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
     /// <summary>The same of one day.</summary>
     public Task<List<OpenSheet>> OfDay(DateOnly date, CancellationToken cancel) => Read(l => l.Date == date, cancel);
 
-    private async Task<List<OpenSheet>> Read(System.Linq.Expressions.Expression<Func<Lesson, bool>> which, CancellationToken cancel)
+    private async Task<List<OpenSheet>> Read(
+        System.Linq.Expressions.Expression<Func<Lesson, bool>> which,
+        CancellationToken cancel
+    )
     {
         var facts = await own.Facts(cancel);
-        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).Where(which).Where(l => l.Log == null && (l.Run == null || l.Run.Events.Count == 0))
-            .OrderBy(l => l.Date).ThenBy(l => l.Start).ToListAsync(cancel);
+        var lessons = await db
+            .Lessons.AsNoTracking()
+            .Include(l => l.Class)
+            .Where(which)
+            .Where(l => l.Log == null && (l.Run == null || l.Run.Events.Count == 0))
+            .OrderBy(l => l.Date)
+            .ThenBy(l => l.Start)
+            .ToListAsync(cancel);
         var ids = lessons.ConvertAll(l => l.Id);
-        var rows = (await db.SheetLines.AsNoTracking().Where(l => ids.Contains(l.LessonId) && l.RemovedAt == null).OrderBy(l => l.Position).ToListAsync(cancel)).ToLookup(l => l.LessonId);
+        var rows = (
+            await db
+                .SheetLines.AsNoTracking()
+                .Where(l => ids.Contains(l.LessonId) && l.RemovedAt == null)
+                .OrderBy(l => l.Position)
+                .ToListAsync(cancel)
+        ).ToLookup(l => l.LessonId);
         var sheets = new List<OpenSheet>();
         foreach (var lesson in lessons.Where(l => rows.Contains(l.Id)))
         {
@@ -44,8 +59,18 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
     public static List<string> Changes(IEnumerable<OpenSheet> before, IEnumerable<OpenSheet> after)
     {
         var now = after.ToDictionary(s => s.Lesson.Id);
-        var told = before.Where(b => now.ContainsKey(b.Lesson.Id))
-            .SelectMany(b => ClockChange.Of(b.Clock, b.Limits, now[b.Lesson.Id].Clock, now[b.Lesson.Id].Limits).Select(c => $"{b.Lesson.Class!.Name}, {b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: {c}")).ToList();
-        return told.Count <= MostTold ? told : [.. told.Take(MostTold), $"{told.Count - MostTold} more changes on coming sheets."];
+        var told = before
+            .Where(b => now.ContainsKey(b.Lesson.Id))
+            .SelectMany(b =>
+                ClockChange
+                    .Of(b.Clock, b.Limits, now[b.Lesson.Id].Clock, now[b.Lesson.Id].Limits)
+                    .Select(c =>
+                        $"{b.Lesson.Class!.Name}, {b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: {c}"
+                    )
+            )
+            .ToList();
+        return told.Count <= MostTold
+            ? told
+            : [.. told.Take(MostTold), $"{told.Count - MostTold} more changes on coming sheets."];
     }
 }

@@ -16,12 +16,20 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
     /// <summary>By lesson; those that have begun are left out. Not to be changed by who reads it.</summary>
     public async Task<Dictionary<Guid, LessonOutlook>> Of(DateOnly date, CancellationToken cancel)
     {
-        var stamps = await db.Lessons.Where(l => l.Date == date && l.Lines.Any(x => x.RemovedAt == null)).OrderBy(l => l.Id).Select(l => new
-        {
-            l.Id, l.ChangedAt, Last = db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number), Began = l.Log != null || (l.Run != null && l.Run.Events.Count > 0),
-            Aside = db.CheckOverrides.Count(o => o.LessonId == l.Id),
-        }).ToListAsync(cancel);
-        if (stamps.TrueForAll(s => s.Began)) return [];
+        var stamps = await db
+            .Lessons.Where(l => l.Date == date && l.Lines.Any(x => x.RemovedAt == null))
+            .OrderBy(l => l.Id)
+            .Select(l => new
+            {
+                l.Id,
+                l.ChangedAt,
+                Last = db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number),
+                Began = l.Log != null || (l.Run != null && l.Run.Events.Count > 0),
+                Aside = db.CheckOverrides.Count(o => o.LessonId == l.Id),
+            })
+            .ToListAsync(cancel);
+        if (stamps.TrueForAll(s => s.Began))
+            return [];
         return await memory.Of(("outlook", date, string.Join(' ', stamps)), db.SchoolId, () => Read(date, cancel));
     }
 
@@ -29,13 +37,20 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
     {
         var sheets = await coming.OfDay(date, cancel);
         var lessons = sheets.ConvertAll(s => s.Lesson.Id);
-        var aside = (await db.CheckOverrides.AsNoTracking().Where(o => lessons.Contains(o.LessonId)).ToListAsync(cancel)).ToLookup(o => o.LessonId);
+        var aside = (
+            await db.CheckOverrides.AsNoTracking().Where(o => lessons.Contains(o.LessonId)).ToListAsync(cancel)
+        ).ToLookup(o => o.LessonId);
         var outlooks = new Dictionary<Guid, LessonOutlook>();
         foreach (var sheet in sheets)
         {
             var (clock, likely) = (sheet.Clock, await paces.Of(sheet, cancel));
             var stops = sheet.OpenStops([.. aside[sheet.Lesson.Id]]).Count();
-            outlooks[sheet.Lesson.Id] = new LessonOutlook(clock.OverSeconds, likely is { } end ? clock.TimeAt((int)end.Within(0.5)) : null, likely?.Odds(clock.BookedSeconds), stops);
+            outlooks[sheet.Lesson.Id] = new LessonOutlook(
+                clock.OverSeconds,
+                likely is { } end ? clock.TimeAt((int)end.Within(0.5)) : null,
+                likely?.Odds(clock.BookedSeconds),
+                stops
+            );
         }
         return outlooks;
     }

@@ -5,7 +5,14 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
 
-public enum LessonStage { Unplanned, Planned, Running, ToLog, Logged }
+public enum LessonStage
+{
+    Unplanned,
+    Planned,
+    Running,
+    ToLog,
+    Logged,
+}
 
 /// <summary>One class of a day, with what to do next about it.</summary>
 /// <param name="Class">With teacher and hall.</param>
@@ -14,7 +21,14 @@ public enum LessonStage { Unplanned, Planned, Running, ToLog, Logged }
 /// <param name="Date">The day.</param>
 /// <param name="Lines">Lines on the sheet.</param>
 /// <param name="OwedLines">What the class is owed.</param>
-public sealed record DayEntry(ClassGroup Class, Lesson? Lesson, LessonStage Stage, DateOnly Date, int Lines, IReadOnlyList<OwedLine> OwedLines)
+public sealed record DayEntry(
+    ClassGroup Class,
+    Lesson? Lesson,
+    LessonStage Stage,
+    DateOnly Date,
+    int Lines,
+    IReadOnlyList<OwedLine> OwedLines
+)
 {
     public TimeOnly Start => Lesson?.Start ?? Class.Start;
 }
@@ -27,15 +41,33 @@ public sealed class DayPlan(LadderContext db, OwedLines owed)
 
     public async Task<List<DayEntry>> Of(DateOnly date, CancellationToken cancel)
     {
-        var classes = await db.Classes.AsNoTracking().Include(c => c.Teacher).Include(c => c.Hall).Where(c => c.Weekday == date.DayOfWeek).ToListAsync(cancel);
+        var classes = await db
+            .Classes.AsNoTracking()
+            .Include(c => c.Teacher)
+            .Include(c => c.Hall)
+            .Where(c => c.Weekday == date.DayOfWeek)
+            .ToListAsync(cancel);
         var lessons = await Facts(l => l.Date == date, cancel);
         var all = classes.Concat(lessons.Select(l => l.Lesson.Class!)).DistinctBy(c => c.Id).ToList();
         var debts = (await owed.Of([.. all.Select(c => c.Id)], cancel)).ToLookup(o => o.ClassId);
         return
         [
-            .. lessons.Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, Stage(l), date, l.Lines, [.. debts[l.Lesson.ClassId]]))
-                .Concat(classes.Where(c => lessons.TrueForAll(l => l.Lesson.ClassId != c.Id)).Select(c => new DayEntry(c, null, LessonStage.Unplanned, date, 0, [.. debts[c.Id]])))
-                .OrderBy(e => e.Start).ThenBy(e => e.Class.Name, StringComparer.Ordinal),
+            .. lessons
+                .Select(l => new DayEntry(
+                    l.Lesson.Class!,
+                    l.Lesson,
+                    Stage(l),
+                    date,
+                    l.Lines,
+                    [.. debts[l.Lesson.ClassId]]
+                ))
+                .Concat(
+                    classes
+                        .Where(c => lessons.TrueForAll(l => l.Lesson.ClassId != c.Id))
+                        .Select(c => new DayEntry(c, null, LessonStage.Unplanned, date, 0, [.. debts[c.Id]]))
+                )
+                .OrderBy(e => e.Start)
+                .ThenBy(e => e.Class.Name, StringComparer.Ordinal),
         ];
     }
 
@@ -43,33 +75,61 @@ public sealed class DayPlan(LadderContext db, OwedLines owed)
     public async Task<List<DayEntry>> ToLog(DateOnly today, CancellationToken cancel)
     {
         var from = today.AddDays(-AskForDays);
-        var open = await Facts(l => l.Date < today && l.Date >= from && l.Log == null && l.Lines.Any(x => x.RemovedAt == null), cancel);
-        return [.. open.OrderByDescending(l => l.Lesson.Date).Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, LessonStage.ToLog, l.Lesson.Date, l.Lines, []))];
+        var open = await Facts(
+            l => l.Date < today && l.Date >= from && l.Log == null && l.Lines.Any(x => x.RemovedAt == null),
+            cancel
+        );
+        return
+        [
+            .. open.OrderByDescending(l => l.Lesson.Date)
+                .Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, LessonStage.ToLog, l.Lesson.Date, l.Lines, [])),
+        ];
     }
 
     private sealed record LessonFacts(Lesson Lesson, int Lines, bool Started, bool Ended, bool Logged);
 
-    private async Task<List<LessonFacts>> Facts(System.Linq.Expressions.Expression<Func<Lesson, bool>> which, CancellationToken cancel)
+    private async Task<List<LessonFacts>> Facts(
+        System.Linq.Expressions.Expression<Func<Lesson, bool>> which,
+        CancellationToken cancel
+    )
     {
-        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).ThenInclude(c => c!.Teacher).Include(l => l.Class).ThenInclude(c => c!.Hall)
-            .Include(l => l.Teacher).Include(l => l.Hall).Where(which).ToListAsync(cancel);
-        var facts = await db.Lessons.Where(which).Select(l => new
-        {
-            l.Id,
-            Lines = l.Lines.Count(x => x.RemovedAt == null),
-            Started = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.Start),
-            Ended = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.End),
-            Logged = l.Log != null,
-        }).ToDictionaryAsync(f => f.Id, cancel);
-        return [.. lessons.Where(l => facts.ContainsKey(l.Id)).Select(l => (l, f: facts[l.Id])).Select(x => new LessonFacts(x.l, x.f.Lines, x.f.Started, x.f.Ended, x.f.Logged))];
+        var lessons = await db
+            .Lessons.AsNoTracking()
+            .Include(l => l.Class)
+                .ThenInclude(c => c!.Teacher)
+            .Include(l => l.Class)
+                .ThenInclude(c => c!.Hall)
+            .Include(l => l.Teacher)
+            .Include(l => l.Hall)
+            .Where(which)
+            .ToListAsync(cancel);
+        var facts = await db
+            .Lessons.Where(which)
+            .Select(l => new
+            {
+                l.Id,
+                Lines = l.Lines.Count(x => x.RemovedAt == null),
+                Started = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.Start),
+                Ended = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.End),
+                Logged = l.Log != null,
+            })
+            .ToDictionaryAsync(f => f.Id, cancel);
+        return
+        [
+            .. lessons
+                .Where(l => facts.ContainsKey(l.Id))
+                .Select(l => (l, f: facts[l.Id]))
+                .Select(x => new LessonFacts(x.l, x.f.Lines, x.f.Started, x.f.Ended, x.f.Logged)),
+        ];
     }
 
-    private static LessonStage Stage(LessonFacts facts) => facts switch
-    {
-        { Logged: true } => LessonStage.Logged,
-        { Ended: true } => LessonStage.ToLog,
-        { Started: true } => LessonStage.Running,
-        { Lines: 0 } => LessonStage.Unplanned,
-        _ => LessonStage.Planned,
-    };
+    private static LessonStage Stage(LessonFacts facts) =>
+        facts switch
+        {
+            { Logged: true } => LessonStage.Logged,
+            { Ended: true } => LessonStage.ToLog,
+            { Started: true } => LessonStage.Running,
+            { Lines: 0 } => LessonStage.Unplanned,
+            _ => LessonStage.Planned,
+        };
 }

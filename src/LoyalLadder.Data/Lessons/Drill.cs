@@ -6,7 +6,9 @@ namespace LoyalLadder.Data.Lessons;
 /// <summary>A line or a block of lines that many sheets use.</summary>
 public sealed class Drill : SchoolRow
 {
-    public const int LongestName = 80, LongestText = 4000, MostLines = 20;
+    public const int LongestName = 80,
+        LongestText = 4000,
+        MostLines = 20;
 
     public required string Name { get; set; }
 
@@ -25,7 +27,8 @@ public sealed class Drill : SchoolRow
 /// <summary>A whole sheet kept for a week of the school's year, to make lessons from.</summary>
 public sealed class SheetTemplate : SchoolRow
 {
-    public const int LongestText = 40_000, LastWeek = 53;
+    public const int LongestText = 40_000,
+        LastWeek = 53;
 
     public required string Title { get; set; }
 

@@ -16,7 +16,15 @@ namespace LoyalLadder.Data.Lessons;
 /// <param name="RowOf">For each entry of the plan its row.</param>
 /// <param name="Clock">The plan, timed.</param>
 /// <param name="Limits">The school's limits for the class's age.</param>
-public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<SheetLine> Rows, LessonPlan Plan, IReadOnlyList<SheetLine> RowOf, ClockedLesson Clock, CheckLimits Limits)
+public sealed record OpenSheet(
+    Lesson Lesson,
+    School School,
+    IReadOnlyList<SheetLine> Rows,
+    LessonPlan Plan,
+    IReadOnlyList<SheetLine> RowOf,
+    ClockedLesson Clock,
+    CheckLimits Limits
+)
 {
     /// <summary>The sheet as text.</summary>
     public string Text(SheetReader reader) => new SheetWriter(reader).Write(Plan);
@@ -41,7 +49,10 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
     /// <summary>Reads and times rows.</summary>
     public static OpenSheet Of(Lesson lesson, SchoolFacts facts, IReadOnlyList<SheetLine> rows, GroupKnowledge? group)
     {
-        var entries = rows.SelectMany(r => facts.Material.Row(r.Text, facts.School.Naming).Select(e => (Row: r, Entry: e))).ToList();
+        var entries = rows.SelectMany(r =>
+                facts.Material.Row(r.Text, facts.School.Naming).Select(e => (Row: r, Entry: e))
+            )
+            .ToList();
         var head = new LessonHead
         {
             Title = lesson.Title.Length == 0 ? null : lesson.Title,
@@ -53,19 +64,31 @@ public sealed record OpenSheet(Lesson Lesson, School School, IReadOnlyList<Sheet
             Focus = lesson.Focus.Length == 0 ? null : lesson.Focus,
         };
         var plan = new LessonPlan(head, entries.Select(e => e.Entry).ToSequence());
-        return new OpenSheet(lesson, facts.School, rows, plan, [.. entries.Select(e => e.Row)], LessonClock.Time(plan, Setting(lesson, facts) with { Group = group }), facts.LimitsOf(lesson.Class.Band));
+        return new OpenSheet(
+            lesson,
+            facts.School,
+            rows,
+            plan,
+            [.. entries.Select(e => e.Row)],
+            LessonClock.Time(plan, Setting(lesson, facts) with { Group = group }),
+            facts.LimitsOf(lesson.Class.Band)
+        );
     }
 
-    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) => new()
-    {
-        Band = lesson.Class!.Band,
-        Heads = Math.Max(1, lesson.Heads),
-        Minutes = lesson.Minutes,
-        Start = lesson.Start,
-        Floor = lesson.Hall?.Size ?? LessonSetting.UsualFloor,
-        Bags = lesson.Hall?.Bags ?? 0,
-        OpeningSeconds = facts.School.OpeningSeconds,
-        ClosingSeconds = facts.School.ClosingSeconds,
-        Kit = facts.Kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)).Concat(KitTime.Usual).ToSequence(),
-    };
+    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) =>
+        new()
+        {
+            Band = lesson.Class!.Band,
+            Heads = Math.Max(1, lesson.Heads),
+            Minutes = lesson.Minutes,
+            Start = lesson.Start,
+            Floor = lesson.Hall?.Size ?? LessonSetting.UsualFloor,
+            Bags = lesson.Hall?.Bags ?? 0,
+            OpeningSeconds = facts.School.OpeningSeconds,
+            ClosingSeconds = facts.School.ClosingSeconds,
+            Kit = facts
+                .Kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds))
+                .Concat(KitTime.Usual)
+                .ToSequence(),
+        };
 }

@@ -13,13 +13,32 @@ public sealed class SheetHistory(LadderContext db, TimeProvider time)
     /// <summary>The saves of a sheet, newest first.</summary>
     public async Task<List<SheetVersion>> Of(Guid lessonId, CancellationToken cancel)
     {
-        var changes = await db.SheetChanges.AsNoTracking().Where(c => c.LessonId == lessonId).OrderByDescending(c => c.Number).Take(MostShown).ToListAsync(cancel);
-        return [.. changes.GroupBy(c => c.Batch).Select(g => new SheetVersion(g.Key, g.First().ChangedAt, g.First().ChangedBy, [.. g.OrderBy(c => c.AfterPosition)]))];
+        var changes = await db
+            .SheetChanges.AsNoTracking()
+            .Where(c => c.LessonId == lessonId)
+            .OrderByDescending(c => c.Number)
+            .Take(MostShown)
+            .ToListAsync(cancel);
+        return
+        [
+            .. changes
+                .GroupBy(c => c.Batch)
+                .Select(g => new SheetVersion(
+                    g.Key,
+                    g.First().ChangedAt,
+                    g.First().ChangedBy,
+                    [.. g.OrderBy(c => c.AfterPosition)]
+                )),
+        ];
     }
 
     /// <summary>The newest save of a sheet by this person, if nobody has changed its lines since.</summary>
     public async Task<Guid?> Last(Guid lessonId, CancellationToken cancel) =>
-        await db.SheetChanges.Where(c => c.LessonId == lessonId).OrderByDescending(c => c.Number).Select(c => (Guid?)c.Batch).FirstOrDefaultAsync(cancel);
+        await db
+            .SheetChanges.Where(c => c.LessonId == lessonId)
+            .OrderByDescending(c => c.Number)
+            .Select(c => (Guid?)c.Batch)
+            .FirstOrDefaultAsync(cancel);
 
     /// <summary>
     /// Takes one save back. Lines that somebody has changed since stay as they are now.
@@ -36,26 +55,36 @@ public sealed class SheetHistory(LadderContext db, TimeProvider time)
     {
         var all = await db.SheetChanges.Where(c => c.LessonId == lessonId).OrderBy(c => c.Number).ToListAsync(cancel);
         var at = all.FindLastIndex(c => c.Batch == batch);
-        if (at < 0) return null;
+        if (at < 0)
+            return null;
         // of each line only the first change behind that save matters: it knows what the line was
         var later = all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First()).ToList();
         return await GoBack(lessonId, later, onlyUntouched: false, cancel);
     }
 
-    private async Task<(int Undone, int Left)?> GoBack(Guid lessonId, List<SheetChange> changes, bool onlyUntouched, CancellationToken cancel)
+    private async Task<(int Undone, int Left)?> GoBack(
+        Guid lessonId,
+        List<SheetChange> changes,
+        bool onlyUntouched,
+        CancellationToken cancel
+    )
     {
         var ids = changes.Select(c => c.LineId).ToList();
-        var lines = await db.SheetLines.Where(l => l.LessonId == lessonId && ids.Contains(l.Id)).ToDictionaryAsync(l => l.Id, cancel);
+        var lines = await db
+            .SheetLines.Where(l => l.LessonId == lessonId && ids.Contains(l.Id))
+            .ToDictionaryAsync(l => l.Id, cancel);
         var (undone, left) = (0, 0);
         foreach (var change in changes)
         {
-            if (!lines.TryGetValue(change.LineId, out var line)) continue;
+            if (!lines.TryGetValue(change.LineId, out var line))
+                continue;
             if (onlyUntouched && (line.RemovedAt is null ? line.Text : null) != change.After)
             {
                 left++;
                 continue;
             }
-            if (change.Before is { } before && line.Text != before) (line.Text, line.Version) = (before, line.Version + 1);
+            if (change.Before is { } before && line.Text != before)
+                (line.Text, line.Version) = (before, line.Version + 1);
             line.RemovedAt = change.Before is null ? line.RemovedAt ?? time.GetUtcNow() : null;
             line.Position = change.BeforePosition;
             undone++;

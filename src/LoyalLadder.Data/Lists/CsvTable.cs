@@ -11,7 +11,8 @@ namespace LoyalLadder.Data.Lists;
 /// </summary>
 public static class CsvTable
 {
-    public const int MostRows = 5000, MostBytes = 2_000_000;
+    public const int MostRows = 5000,
+        MostBytes = 2_000_000;
 
     private static readonly SearchValues<char> Quoted = SearchValues.Create("\",;\t\r\n");
 
@@ -23,7 +24,11 @@ public static class CsvTable
         using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
         foreach (var row in rows.Prepend(columns))
         {
-            foreach (var cell in row) csv.WriteField(IsDangerous(cell) ? $"'{cell}" : cell, cell.AsSpan().ContainsAny(Quoted) || cell != cell.Trim());
+            foreach (var cell in row)
+                csv.WriteField(
+                    IsDangerous(cell) ? $"'{cell}" : cell,
+                    cell.AsSpan().ContainsAny(Quoted) || cell != cell.Trim()
+                );
             csv.NextRecord();
         }
         csv.Flush();
@@ -32,33 +37,71 @@ public static class CsvTable
 
     /// <summary>Reads rows whose headings are these columns, in any order; columns that are left out are empty.</summary>
     /// <returns>Each row with its line in the text, cells in the order of <paramref name="columns"/>; or why it cannot be read.</returns>
-    public static (List<(int Line, string[] Cells)> Rows, string? Refusal) Read(string text, IReadOnlyList<string> columns)
+    public static (List<(int Line, string[] Cells)> Rows, string? Refusal) Read(
+        string text,
+        IReadOnlyList<string> columns
+    )
     {
-        if (text.Length > MostBytes) return ([], $"A list may have {MostBytes / 1_000_000} MB.");
+        if (text.Length > MostBytes)
+            return ([], $"A list may have {MostBytes / 1_000_000} MB.");
         // an open quote would swallow the rest of the list without a word
-        if (text.Count(c => c == '"') % 2 == 1) return ([], "The list cannot be read: a quote is opened and not closed. A quote within a cell is written twice, and the cell in quotes.");
+        if (text.Count(c => c == '"') % 2 == 1)
+            return (
+                [],
+                "The list cannot be read: a quote is opened and not closed. A quote within a cell is written twice, and the cell in quotes."
+            );
         var rows = new List<(int, string[])>();
         try
         {
-            using var csv = new CsvReader(new StringReader(text.TrimStart('﻿')), new CsvConfiguration(CultureInfo.InvariantCulture) { TrimOptions = TrimOptions.Trim, DetectDelimiter = true, DetectDelimiterValues = [",", ";", "\t"] });
-            if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header) return ([], $"The first row names the columns: {string.Join(", ", columns)}.");
-            if (Array.Find(header, h => h.Length > 0 && !columns.Contains(h, StringComparer.OrdinalIgnoreCase)) is { } strange) return ([], $"There is no column “{strange}”. Columns are: {string.Join(", ", columns)}.");
-            var places = columns.Select(c => Array.FindIndex(header, h => h.Equals(c, StringComparison.OrdinalIgnoreCase))).ToList();
+            using var csv = new CsvReader(
+                new StringReader(text.TrimStart('﻿')),
+                new CsvConfiguration(CultureInfo.InvariantCulture)
+                {
+                    TrimOptions = TrimOptions.Trim,
+                    DetectDelimiter = true,
+                    DetectDelimiterValues = [",", ";", "\t"],
+                }
+            );
+            if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
+                return ([], $"The first row names the columns: {string.Join(", ", columns)}.");
+            if (
+                Array.Find(header, h => h.Length > 0 && !columns.Contains(h, StringComparer.OrdinalIgnoreCase)) is
+                { } strange
+            )
+                return ([], $"There is no column “{strange}”. Columns are: {string.Join(", ", columns)}.");
+            var places = columns
+                .Select(c => Array.FindIndex(header, h => h.Equals(c, StringComparison.OrdinalIgnoreCase)))
+                .ToList();
             while (csv.Read())
             {
-                if (rows.Count == MostRows) return ([], $"A list may have {MostRows:N0} rows.");
-                var cells = places.Select(p => p >= 0 && csv.TryGetField<string>(p, out var cell) ? Plain(cell ?? "") : "").ToArray();
-                if (Array.Exists(cells, c => c.Length > 0)) rows.Add((csv.Parser.RawRow, cells));
+                if (rows.Count == MostRows)
+                    return ([], $"A list may have {MostRows:N0} rows.");
+                var cells = places
+                    .Select(p => p >= 0 && csv.TryGetField<string>(p, out var cell) ? Plain(cell ?? "") : "")
+                    .ToArray();
+                if (Array.Exists(cells, c => c.Length > 0))
+                    rows.Add((csv.Parser.RawRow, cells));
             }
         }
         catch (CsvHelperException e)
         {
-            return ([], $"Row {e.Context?.Parser?.RawRow ?? 1} cannot be read: a quote is opened and not closed, or stands inside a word.");
+            return (
+                [],
+                $"Row {e.Context?.Parser?.RawRow ?? 1} cannot be read: a quote is opened and not closed, or stands inside a word."
+            );
         }
         return (rows, null);
     }
 
-    private static bool IsDangerous(string cell) => cell.Length > 0 && (Dangerous.Contains(cell[0]) || (cell[0] == '\'' && cell.Length > 1 && (cell[1] == '\'' || Dangerous.Contains(cell[1]))));
+    private static bool IsDangerous(string cell) =>
+        cell.Length > 0
+        && (
+            Dangerous.Contains(cell[0])
+            || (cell[0] == '\'' && cell.Length > 1 && (cell[1] == '\'' || Dangerous.Contains(cell[1])))
+        );
 
-    private static string Plain(string cell) => cell.Length > 1 && cell[0] == '\'' && (cell[1] == '\'' || Dangerous.Contains(cell[1])) ? cell[1..] : cell.Replace("\0", "", StringComparison.Ordinal);
+    private static string Plain(string cell) =>
+        cell.Length > 1 && cell[0] == '\'' && (cell[1] == '\'' || Dangerous.Contains(cell[1]))
+            ? cell[1..]
+            : cell.Replace("\0", "", StringComparison.Ordinal);
 }

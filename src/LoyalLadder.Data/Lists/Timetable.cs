@@ -15,12 +15,18 @@ public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time
     public async Task<string> Write(CancellationToken cancel)
     {
         var school = (await own.Facts(cancel)).School;
-        var classes = await db.Classes.AsNoTracking().Include(c => c.Hall).Include(c => c.Teacher).OrderBy(c => c.Name).ToListAsync(cancel);
+        var classes = await db
+            .Classes.AsNoTracking()
+            .Include(c => c.Hall)
+            .Include(c => c.Teacher)
+            .OrderBy(c => c.Name)
+            .ToListAsync(cancel);
         var today = SchoolTime.Today(school, time);
         var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };
         calendar.AddTimeZone(new VTimeZone(school.TimeZone));
         calendar.AddProperty("X-WR-CALNAME", school.Name);
-        foreach (var group in classes) calendar.Events.Add(Event(group, school, today));
+        foreach (var group in classes)
+            calendar.Events.Add(Event(group, school, today));
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 
@@ -35,7 +41,9 @@ public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time
             End = new CalDateTime(first.AddMinutes(group.Minutes), school.TimeZone),
             Summary = group.Name,
             Location = group.Hall?.Name,
-            Description = group.Teacher is { } teacher ? $"{Core.Techniques.AgeBands.Word(group.Band)}, with {teacher.DisplayName}" : Core.Techniques.AgeBands.Word(group.Band),
+            Description = group.Teacher is { } teacher
+                ? $"{Core.Techniques.AgeBands.Word(group.Band)}, with {teacher.DisplayName}"
+                : Core.Techniques.AgeBands.Word(group.Band),
             RecurrenceRule = new RecurrenceRule(FrequencyType.Weekly),
         };
     }

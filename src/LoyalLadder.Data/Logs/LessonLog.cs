@@ -48,7 +48,13 @@ public sealed class LogLine : SchoolRow
     public Guid? SettledInLessonId { get; set; }
 }
 
-public enum Presence { Present, Late, LeftEarly, Watching }
+public enum Presence
+{
+    Present,
+    Late,
+    LeftEarly,
+    Watching,
+}
 
 /// <summary>Somebody who was there. Who is not listed was not.</summary>
 public sealed class Attendance : SchoolRow

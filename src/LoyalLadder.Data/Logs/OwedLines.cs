@@ -5,7 +5,14 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Logs;
 
 /// <summary>A line that a class is owed.</summary>
-public sealed record OwedLine(Guid LogLine, Guid ClassId, string Text, LineOutcome Outcome, DateOnly From, string TaughtBy);
+public sealed record OwedLine(
+    Guid LogLine,
+    Guid ClassId,
+    string Text,
+    LineOutcome Outcome,
+    DateOnly From,
+    string TaughtBy
+);
 
 /// <summary>What classes are owed, and dropping a debt by name.</summary>
 public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider time)
@@ -13,13 +20,27 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
     private sealed record RecentLog(Guid Id, Guid ClassId, DateOnly Date, TimeOnly Start, string TaughtBy);
 
     // every sheet and every look at Today asks these two: translated once
-    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<RecentLog>> RecentLogs = EF.CompileAsyncQuery((LadderContext db, Guid[] classIds) =>
-        db.Classes.Where(c => classIds.Contains(c.Id))
-            .SelectMany(c => db.Logs.Where(l => l.Lesson!.ClassId == c.Id).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Lesson!.Start).Take(Owed.LessonsKept)
-                .Select(l => new RecentLog(l.Id, c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy))));
+    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<RecentLog>> RecentLogs = EF.CompileAsyncQuery(
+        (LadderContext db, Guid[] classIds) =>
+            db
+                .Classes.Where(c => classIds.Contains(c.Id))
+                .SelectMany(c =>
+                    db.Logs.Where(l => l.Lesson!.ClassId == c.Id)
+                        .OrderByDescending(l => l.Lesson!.Date)
+                        .ThenByDescending(l => l.Lesson!.Start)
+                        .Take(Owed.LessonsKept)
+                        .Select(l => new RecentLog(l.Id, c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy))
+                )
+    );
 
-    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<LogLine>> OpenLines = EF.CompileAsyncQuery((LadderContext db, Guid[] logs) =>
-        db.LogLines.AsNoTracking().Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && l.Carries).OrderBy(l => l.Position).AsQueryable());
+    private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<LogLine>> OpenLines = EF.CompileAsyncQuery(
+        (LadderContext db, Guid[] logs) =>
+            db
+                .LogLines.AsNoTracking()
+                .Where(l => logs.Contains(l.LogId) && l.Outcome != LineOutcome.Done && l.SettledAt == null && l.Carries)
+                .OrderBy(l => l.Position)
+                .AsQueryable()
+    );
 
     /// <summary>The debts of some classes, newest lesson first.</summary>
     public async Task<List<OwedLine>> Of(IReadOnlyCollection<Guid> classIds, CancellationToken cancel)
@@ -29,10 +50,13 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
         return
         [
             .. from classLogs in recent.GroupBy(r => r.ClassId)
-               from log in classLogs.OrderByDescending(l => l.Date).ThenByDescending(l => l.Start).Select((l, since) => (Row: l, Since: since))
-               from line in lines.Where(l => l.LogId == log.Row.Id)
-               where Owed.IsOwed(new CarryOver(line.Id, line.Outcome, log.Since, line.SettledAt is not null))
-               select new OwedLine(line.Id, log.Row.ClassId, line.Text, line.Outcome, log.Row.Date, log.Row.TaughtBy),
+            from log in classLogs
+                .OrderByDescending(l => l.Date)
+                .ThenByDescending(l => l.Start)
+                .Select((l, since) => (Row: l, Since: since))
+            from line in lines.Where(l => l.LogId == log.Row.Id)
+            where Owed.IsOwed(new CarryOver(line.Id, line.Outcome, log.Since, line.SettledAt is not null))
+            select new OwedLine(line.Id, log.Row.ClassId, line.Text, line.Outcome, log.Row.Date, log.Row.TaughtBy),
         ];
     }
 
@@ -40,7 +64,8 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
     public async Task<bool> Drop(Guid logLine, CancellationToken cancel)
     {
         var line = await db.LogLines.FirstOrDefaultAsync(l => l.Id == logLine, cancel);
-        if (line is null) return false;
+        if (line is null)
+            return false;
         line.SettledAt ??= time.GetUtcNow();
         line.SettledBy ??= scope.UserName;
         await db.SaveChangesAsync(cancel);

@@ -3,12 +3,17 @@ using LoyalLadder.Data.Classes;
 
 namespace LoyalLadder.Data.Material;
 
-public enum CombinationKind { Combination, SelfDefence }
+public enum CombinationKind
+{
+    Combination,
+    SelfDefence,
+}
 
 /// <summary>A combination or self-defence drill under the school's own number: '#14', '#SD-4'.</summary>
 public sealed class NumberedCombination : SchoolRow
 {
-    public const int LongestNotation = 2000, LongestWords = 2000;
+    public const int LongestNotation = 2000,
+        LongestWords = 2000;
 
     /// <summary>Letters, digits and hyphens, at most 12, without the '#', as the school writes it.</summary>
     public required string Number { get; set; }

@@ -28,19 +28,39 @@ public sealed class SchoolMaterial : IDisposable
     private readonly MemoryCache _rows = new(new MemoryCacheOptions { SizeLimit = MostRows });
     private readonly Vocabulary _vocabulary;
 
-    public SchoolMaterial(Catalogue shipped, IEnumerable<SchoolTechnique> own, string numbers, IReadOnlyList<NumberedCombination> combinations)
+    public SchoolMaterial(
+        Catalogue shipped,
+        IEnumerable<SchoolTechnique> own,
+        string numbers,
+        IReadOnlyList<NumberedCombination> combinations
+    )
     {
         (Catalogue, Problem) = Joined(shipped, own);
-        var generic = new Vocabulary(Catalogue, NamingSchool.Generic) { Numbers = NumbersOf(numbers, Catalogue) ?? Vocabulary.UsualNumbers };
+        var generic = new Vocabulary(Catalogue, NamingSchool.Generic)
+        {
+            Numbers = NumbersOf(numbers, Catalogue) ?? Vocabulary.UsualNumbers,
+        };
         generic = WithStored(generic, combinations);
         _vocabulary = generic with
         {
-            Named = combinations.Where(c => generic.Find(c.Number) is not null).DistinctBy(c => NameKey.Of(c.Name))
-                .Where(c => NameKey.Of(c.Name).Length > 0).ToImmutableDictionary(c => NameKey.Of(c.Name), c => generic.Find(c.Number)!),
+            Named = combinations
+                .Where(c => generic.Find(c.Number) is not null)
+                .DistinctBy(c => NameKey.Of(c.Name))
+                .Where(c => NameKey.Of(c.Name).Length > 0)
+                .ToImmutableDictionary(c => NameKey.Of(c.Name), c => generic.Find(c.Number)!),
         };
         var reader = new NotationReader(_vocabulary);
-        Combinations = [.. combinations.OrderBy(c => c.Kind).ThenBy(c => SortKey(c.Number), StringComparer.Ordinal)
-            .Select(c => new StoredMoves(c, generic.Find(c.Number), c.OtherReading is { } other ? reader.Read(other).Combination : null))];
+        Combinations =
+        [
+            .. combinations
+                .OrderBy(c => c.Kind)
+                .ThenBy(c => SortKey(c.Number), StringComparer.Ordinal)
+                .Select(c => new StoredMoves(
+                    c,
+                    generic.Find(c.Number),
+                    c.OtherReading is { } other ? reader.Read(other).Combination : null
+                )),
+        ];
     }
 
     public Catalogue Catalogue { get; }
@@ -54,41 +74,60 @@ public sealed class SchoolMaterial : IDisposable
 
     public SheetReader Sheets(NamingSchool naming) => _sheets.GetOrAdd(naming, n => new SheetReader(Words(n)));
 
-    public NotationReader Notation(NamingSchool naming) => _notations.GetOrAdd(naming, n => new NotationReader(Words(n)));
+    public NotationReader Notation(NamingSchool naming) =>
+        _notations.GetOrAdd(naming, n => new NotationReader(Words(n)));
 
     public Tracer Tracer(NamingSchool naming) => _tracers.GetOrAdd(naming, n => new Tracer(Catalogue, n));
 
-    public StoredMoves? Find(string number) => Combinations.FirstOrDefault(c => Vocabulary.NumberKey(c.Row.Number) == Vocabulary.NumberKey(number));
+    public StoredMoves? Find(string number) =>
+        Combinations.FirstOrDefault(c => Vocabulary.NumberKey(c.Row.Number) == Vocabulary.NumberKey(number));
 
     /// <summary>The words of everything except one number and what is built with it, for reading a change of that number.</summary>
     public Vocabulary WordsWithout(string number, NamingSchool naming)
     {
         var key = Vocabulary.NumberKey(number);
-        return Words(naming) with { Stored = _vocabulary.Stored.RemoveRange(_vocabulary.Stored.Where(s => s.Key == key || Calls(s.Value, key)).Select(s => s.Key)) };
+        return Words(naming) with
+        {
+            Stored = _vocabulary.Stored.RemoveRange(
+                _vocabulary.Stored.Where(s => s.Key == key || Calls(s.Value, key)).Select(s => s.Key)
+            ),
+        };
     }
 
-    private static bool Calls(Combination combination, string key) => combination.Groups.Any(g => g.Phrases.Any(p => Calls(p, key)));
+    private static bool Calls(Combination combination, string key) =>
+        combination.Groups.Any(g => g.Phrases.Any(p => Calls(p, key)));
 
-    private static bool Calls(Phrase phrase, string key) => phrase switch
-    {
-        StoredCall call => call.Number == key || Calls(call.Stored, key),
-        Repeat repeat => repeat.Phrases.Any(p => Calls(p, key)),
-        _ => false,
-    };
+    private static bool Calls(Phrase phrase, string key) =>
+        phrase switch
+        {
+            StoredCall call => call.Number == key || Calls(call.Stored, key),
+            Repeat repeat => repeat.Phrases.Any(p => Calls(p, key)),
+            _ => false,
+        };
 
     /// <summary>The entries of a stored row of a sheet.</summary>
-    public IReadOnlyList<SheetEntry> Row(string text, NamingSchool naming) => _rows.GetOrCreate((naming, text), entry =>
-    {
-        entry.Size = 1;
-        return Sheets(naming).ReadEntries(text);
-    })!;
+    public IReadOnlyList<SheetEntry> Row(string text, NamingSchool naming) =>
+        _rows.GetOrCreate(
+            (naming, text),
+            entry =>
+            {
+                entry.Size = 1;
+                return Sheets(naming).ReadEntries(text);
+            }
+        )!;
 
     /// <summary>Punch numbers as the school writes them: names with commas between. Null when they cannot be read.</summary>
     public static ImmutableArray<(string Technique, Side Side)>? NumbersOf(string numbers, Catalogue catalogue)
     {
-        if (string.IsNullOrWhiteSpace(numbers)) return Vocabulary.UsualNumbers;
+        if (string.IsNullOrWhiteSpace(numbers))
+            return Vocabulary.UsualNumbers;
         var read = new NotationReader(new Vocabulary(catalogue, NamingSchool.Generic)).Read(numbers).Combination;
-        if (read is null || read.Counts.Count is 0 or > 9 || read.Counts.Any(c => c.Beats.Count > 1 || c.Beats[0].Elements.Count > 1)) return null;
+        if (
+            read is null
+            || read.Counts.Count is 0 or > 9
+            || read.Counts.Any(c => c.Beats.Count > 1 || c.Beats[0].Elements.Count > 1)
+        )
+            return null;
         return [.. read.Elements.Select(e => (e.Technique!.Id, e.Side))];
     }
 
@@ -108,12 +147,19 @@ public sealed class SchoolMaterial : IDisposable
     private static Vocabulary WithStored(Vocabulary words, IReadOnlyList<NumberedCombination> combinations)
     {
         var open = combinations.ToList();
-        for (var before = open.Count + 1; open.Count > 0 && open.Count < before;)
+        for (var before = open.Count + 1; open.Count > 0 && open.Count < before; )
         {
             before = open.Count;
             var reader = new NotationReader(words);
-            var read = open.Select(c => (Row: c, reader.Read(c.Notation).Combination)).Where(c => c.Combination is not null).ToList();
-            words = words with { Stored = words.Stored.SetItems(read.Select(r => KeyValuePair.Create(Vocabulary.NumberKey(r.Row.Number), r.Combination!))) };
+            var read = open.Select(c => (Row: c, reader.Read(c.Notation).Combination))
+                .Where(c => c.Combination is not null)
+                .ToList();
+            words = words with
+            {
+                Stored = words.Stored.SetItems(
+                    read.Select(r => KeyValuePair.Create(Vocabulary.NumberKey(r.Row.Number), r.Combination!))
+                ),
+            };
             open.RemoveAll(c => read.Exists(r => r.Row == c));
         }
         return words;
@@ -132,8 +178,10 @@ public sealed class SchoolMaterials(Catalogue shipped)
 
     public Catalogue Shipped { get; } = shipped;
 
-    public SchoolMaterial? Of(Guid school, string stamp) => _held.TryGetValue(school, out var held) && held.Stamp == stamp ? held.Material : null;
+    public SchoolMaterial? Of(Guid school, string stamp) =>
+        _held.TryGetValue(school, out var held) && held.Stamp == stamp ? held.Material : null;
 
     /// <summary>An older one is left to whoever still reads with it.</summary>
-    public SchoolMaterial Keep(Guid school, string stamp, SchoolMaterial material) => (_held[school] = (stamp, material)).Material;
+    public SchoolMaterial Keep(Guid school, string stamp, SchoolMaterial material) =>
+        (_held[school] = (stamp, material)).Material;
 }

@@ -27,8 +27,10 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, SchoolMateria
             return [e.Message];
         }
         var text = row.Write();
-        if (rows.Find(r => r.TechniqueId == row.Id) is { } held) held.Row = text;
-        else db.SchoolTechniques.Add(new SchoolTechnique { TechniqueId = row.Id, Row = text });
+        if (rows.Find(r => r.TechniqueId == row.Id) is { } held)
+            held.Row = text;
+        else
+            db.SchoolTechniques.Add(new SchoolTechnique { TechniqueId = row.Id, Row = text });
         await db.SaveChangesAsync(cancel);
         return [];
     }
@@ -38,11 +40,21 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, SchoolMateria
     public async Task<string?> Remove(string techniqueId, CancellationToken cancel)
     {
         var rows = await db.SchoolTechniques.ToListAsync(cancel);
-        if (rows.Find(r => r.TechniqueId == techniqueId) is not { } row) return null;
+        if (rows.Find(r => r.TechniqueId == techniqueId) is not { } row)
+            return null;
         try
         {
-            var without = CatalogueFile.With(materials.Shipped, rows.Where(r => r != row).Select(r => TechniqueRow.Parse(r.Row)));
-            if (without.Find(techniqueId) is null && (await own.Facts(cancel)).Material.Combinations.FirstOrDefault(c => c.Moves?.Elements.Any(e => e.Technique?.Id == techniqueId) == true) is { } used)
+            var without = CatalogueFile.With(
+                materials.Shipped,
+                rows.Where(r => r != row).Select(r => TechniqueRow.Parse(r.Row))
+            );
+            if (
+                without.Find(techniqueId) is null
+                && (await own.Facts(cancel)).Material.Combinations.FirstOrDefault(c =>
+                    c.Moves?.Elements.Any(e => e.Technique?.Id == techniqueId) == true
+                )
+                    is { } used
+            )
                 return $"#{used.Row.Number} is built with it: change that first.";
         }
         catch (CatalogueException e)
@@ -56,5 +68,12 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, SchoolMateria
 
     /// <summary>The school's row for a technique; null where it has none.</summary>
     public async Task<TechniqueRow?> Own(string techniqueId, CancellationToken cancel) =>
-        await db.SchoolTechniques.AsNoTracking().Where(r => r.TechniqueId == techniqueId).Select(r => r.Row).FirstOrDefaultAsync(cancel) is { } row ? TechniqueRow.Parse(row) : null;
+        await db
+            .SchoolTechniques.AsNoTracking()
+            .Where(r => r.TechniqueId == techniqueId)
+            .Select(r => r.Row)
+            .FirstOrDefaultAsync(cancel)
+            is { } row
+            ? TechniqueRow.Parse(row)
+            : null;
 }

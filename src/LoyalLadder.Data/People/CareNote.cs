@@ -6,7 +6,8 @@ namespace LoyalLadder.Data.People;
 /// </summary>
 public sealed class CareNote : SchoolRow
 {
-    public const int Longest = 300, MostDays = 180;
+    public const int Longest = 300,
+        MostDays = 180;
 
     public Guid StudentId { get; set; }
     public Classes.Student? Student { get; set; }

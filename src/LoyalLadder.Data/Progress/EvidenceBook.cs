@@ -30,11 +30,24 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
 
     /// <summary>The evidence of the people who are enrolled in a class.</summary>
     public Task<List<Evidence>> OfClass(Guid classId, CancellationToken cancel) =>
-        db.Evidence.AsNoTracking().Where(e => db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)).ToListAsync(cancel);
+        db
+            .Evidence.AsNoTracking()
+            .Where(e => db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId))
+            .ToListAsync(cancel);
 
     /// <summary>The same of some things alone.</summary>
-    public Task<List<Evidence>> OfClass(Guid classId, IReadOnlyCollection<string> learnables, CancellationToken cancel) =>
-        db.Evidence.AsNoTracking().Where(e => learnables.Contains(e.Learnable) && db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)).ToListAsync(cancel);
+    public Task<List<Evidence>> OfClass(
+        Guid classId,
+        IReadOnlyCollection<string> learnables,
+        CancellationToken cancel
+    ) =>
+        db
+            .Evidence.AsNoTracking()
+            .Where(e =>
+                learnables.Contains(e.Learnable)
+                && db.Enrolments.Where(x => x.ClassId == classId).Select(x => x.StudentId).Contains(e.StudentId)
+            )
+            .ToListAsync(cancel);
 
     /// <summary>Reads a log's lines anew and sums up again what its people are touched by. Part of the caller's transaction.</summary>
     /// <param name="logId">A log that is saved.</param>
@@ -42,58 +55,137 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
     /// <param name="cancel">Stops it.</param>
     public async Task Follow(Guid logId, IReadOnlyCollection<Guid> leftOut, CancellationToken cancel)
     {
-        var before = await db.TaughtItems.Where(t => t.LogId == logId).Select(t => t.Learnable).Distinct().ToListAsync(cancel);
+        var before = await db
+            .TaughtItems.Where(t => t.LogId == logId)
+            .Select(t => t.Learnable)
+            .Distinct()
+            .ToListAsync(cancel);
         await db.TaughtItems.Where(t => t.LogId == logId).ExecuteDeleteAsync(cancel);
         var items = (await Read(l => l.Id == logId, cancel)).ToList();
         db.TaughtItems.AddRange(items);
         await db.SaveChangesAsync(cancel);
-        foreach (var item in items) db.Entry(item).State = EntityState.Detached;
+        foreach (var item in items)
+            db.Entry(item).State = EntityState.Detached;
         var learnables = before.Concat(items.Select(i => i.Learnable)).Distinct().ToArray();
-        var students = (await db.Attendances.Where(a => a.LogId == logId).Select(a => a.StudentId).ToListAsync(cancel)).Concat(leftOut).Distinct().ToArray();
-        await db.Evidence.Where(e => students.Contains(e.StudentId) && learnables.Contains(e.Learnable)).ExecuteDeleteAsync(cancel);
-        await db.Database.ExecuteSqlRawAsync(Sum + " AND a.student_id = ANY(@students) AND t.learnable = ANY(@learnables)" + Grouped,
-            [new NpgsqlParameter("school", db.SchoolId), new NpgsqlParameter("students", students), new NpgsqlParameter("learnables", learnables)], cancel);
+        var students = (await db.Attendances.Where(a => a.LogId == logId).Select(a => a.StudentId).ToListAsync(cancel))
+            .Concat(leftOut)
+            .Distinct()
+            .ToArray();
+        await db
+            .Evidence.Where(e => students.Contains(e.StudentId) && learnables.Contains(e.Learnable))
+            .ExecuteDeleteAsync(cancel);
+        await db.Database.ExecuteSqlRawAsync(
+            Sum + " AND a.student_id = ANY(@students) AND t.learnable = ANY(@learnables)" + Grouped,
+            [
+                new NpgsqlParameter("school", db.SchoolId),
+                new NpgsqlParameter("students", students),
+                new NpgsqlParameter("learnables", learnables),
+            ],
+            cancel
+        );
         memory.Forget(db.SchoolId);
     }
 
     /// <summary>Throws all evidence of the school away and makes it anew from logs and attendance.</summary>
     /// <returns>How many rows of evidence there are now.</returns>
-    public Task<int> Rebuild(CancellationToken cancel) => db.Database.CreateExecutionStrategy().ExecuteAsync(async () =>
-    {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        db.Database.SetCommandTimeout(TimeSpan.FromMinutes(5));
-        await db.Evidence.ExecuteDeleteAsync(cancel);
-        await db.TaughtItems.ExecuteDeleteAsync(cancel);
-        var items = await Read(_ => true, cancel);
-        await Copy(items, cancel);
-        // so much is new that the planner would guess wrongly; only the owner may tell it
-        await db.Database.ExecuteSqlRawAsync($"SET LOCAL ROLE NONE; ANALYZE taught_items; ANALYZE attendances; SET LOCAL ROLE {SchoolWall.Role}", cancel);
-        var rows = await db.Database.ExecuteSqlRawAsync(Sum + Grouped, [new NpgsqlParameter("school", db.SchoolId)], cancel);
-        await transaction.CommitAsync(cancel);
-        memory.Forget(db.SchoolId);
-        return rows;
-    });
+    public Task<int> Rebuild(CancellationToken cancel) =>
+        db
+            .Database.CreateExecutionStrategy()
+            .ExecuteAsync(async () =>
+            {
+                await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+                db.Database.SetCommandTimeout(TimeSpan.FromMinutes(5));
+                await db.Evidence.ExecuteDeleteAsync(cancel);
+                await db.TaughtItems.ExecuteDeleteAsync(cancel);
+                var items = await Read(_ => true, cancel);
+                await Copy(items, cancel);
+                // so much is new that the planner would guess wrongly; only the owner may tell it
+                await db.Database.ExecuteSqlRawAsync(
+                    $"SET LOCAL ROLE NONE; ANALYZE taught_items; ANALYZE attendances; SET LOCAL ROLE {SchoolWall.Role}",
+                    cancel
+                );
+                var rows = await db.Database.ExecuteSqlRawAsync(
+                    Sum + Grouped,
+                    [new NpgsqlParameter("school", db.SchoolId)],
+                    cancel
+                );
+                await transaction.CommitAsync(cancel);
+                memory.Forget(db.SchoolId);
+                return rows;
+            });
 
-    private sealed record LogFacts(Guid Id, DateOnly Date, int Heads, int Minutes, Guid? HallId, Core.Techniques.AgeBand Band);
+    private sealed record LogFacts(
+        Guid Id,
+        DateOnly Date,
+        int Heads,
+        int Minutes,
+        Guid? HallId,
+        Core.Techniques.AgeBand Band
+    );
 
-    private async Task<IEnumerable<TaughtItem>> Read(System.Linq.Expressions.Expression<Func<LessonLog, bool>> which, CancellationToken cancel)
+    private async Task<IEnumerable<TaughtItem>> Read(
+        System.Linq.Expressions.Expression<Func<LessonLog, bool>> which,
+        CancellationToken cancel
+    )
     {
         var facts = await own.Facts(cancel);
-        var logs = await db.Logs.Where(which).Select(l => new LogFacts(l.Id, l.Lesson!.Date, l.Lesson.Heads, l.Lesson.Minutes, l.Lesson.HallId, l.Lesson.Class!.Band)).ToListAsync(cancel);
-        var lines = await db.Logs.Where(which).SelectMany(l => l.Lines).Select(l => new { l.LogId, l.Text, l.Outcome }).ToListAsync(cancel);
+        var logs = await db
+            .Logs.Where(which)
+            .Select(l => new LogFacts(
+                l.Id,
+                l.Lesson!.Date,
+                l.Lesson.Heads,
+                l.Lesson.Minutes,
+                l.Lesson.HallId,
+                l.Lesson.Class!.Band
+            ))
+            .ToListAsync(cancel);
+        var lines = await db
+            .Logs.Where(which)
+            .SelectMany(l => l.Lines)
+            .Select(l => new
+            {
+                l.LogId,
+                l.Text,
+                l.Outcome,
+            })
+            .ToListAsync(cancel);
         var read = new Dictionary<string, LessonLine?>();
         var ofLog = lines.ToLookup(l => l.LogId);
         var school = db.SchoolId;
         return logs.SelectMany(log =>
         {
             var hall = facts.Halls.FirstOrDefault(h => h.Id == log.HallId);
-            var setting = new LessonSetting { Band = log.Band, Heads = Math.Max(1, log.Heads), Minutes = log.Minutes, Floor = hall?.Size ?? LessonSetting.UsualFloor };
-            var taught = Exposures.Of(ofLog[log.Id].Select(l => (Line: LineOf(l.Text), l.Outcome)).Where(l => l.Line is not null).Select(l => (l.Line!, l.Outcome)), setting).ToList();
-            var top = taught.GroupBy(t => t.Learnable).ToDictionary(g => g.Key, g => (Stage: g.Max(t => t.Stage), Share: g.Max(t => t.Share)));
+            var setting = new LessonSetting
+            {
+                Band = log.Band,
+                Heads = Math.Max(1, log.Heads),
+                Minutes = log.Minutes,
+                Floor = hall?.Size ?? LessonSetting.UsualFloor,
+            };
+            var taught = Exposures
+                .Of(
+                    ofLog[log.Id]
+                        .Select(l => (Line: LineOf(l.Text), l.Outcome))
+                        .Where(l => l.Line is not null)
+                        .Select(l => (l.Line!, l.Outcome)),
+                    setting
+                )
+                .ToList();
+            var top = taught
+                .GroupBy(t => t.Learnable)
+                .ToDictionary(g => g.Key, g => (Stage: g.Max(t => t.Stage), Share: g.Max(t => t.Share)));
             return taught.Select(t => new TaughtItem
             {
-                SchoolId = school, LogId = log.Id, Date = log.Date, Learnable = t.Learnable, Stage = t.Stage, Share = t.Share,
-                LessonShare = top[t.Learnable].Stage == t.Stage ? top[t.Learnable].Share : 0, LeftReps = t.Reps.Left, RightReps = t.Reps.Right,
+                SchoolId = school,
+                LogId = log.Id,
+                Date = log.Date,
+                Learnable = t.Learnable,
+                Stage = t.Stage,
+                Share = t.Share,
+                LessonShare = top[t.Learnable].Stage == t.Stage ? top[t.Learnable].Share : 0,
+                LeftReps = t.Reps.Left,
+                RightReps = t.Reps.Right,
             });
         });
 
@@ -116,7 +208,10 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
     private async Task Write(IEnumerable<TaughtItem> items, CancellationToken cancel)
     {
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
-        await using var writer = await connection.BeginBinaryImportAsync("COPY read_anew (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)", cancel);
+        await using var writer = await connection.BeginBinaryImportAsync(
+            "COPY read_anew (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)",
+            cancel
+        );
         foreach (var item in items)
         {
             await writer.StartRowAsync(cancel);

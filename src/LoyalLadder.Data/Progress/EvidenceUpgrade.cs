@@ -10,7 +10,8 @@ public sealed class EvidenceUpgrade(LadderContext db, SchoolScope scope, Evidenc
         foreach (var school in await db.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel))
         {
             scope.SchoolId = school;
-            if (await db.Logs.AnyAsync(cancel) && !await db.TaughtItems.AnyAsync(cancel)) await evidence.Rebuild(cancel);
+            if (await db.Logs.AnyAsync(cancel) && !await db.TaughtItems.AnyAsync(cancel))
+                await evidence.Rebuild(cancel);
         }
         scope.SchoolId = Guid.Empty;
     }

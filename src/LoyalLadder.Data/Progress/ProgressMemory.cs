@@ -17,12 +17,16 @@ public sealed class ProgressMemory(TimeProvider time)
     /// <summary>What is remembered under a key, else what is read now.</summary>
     public async Task<T> Of<T>(object key, Guid school, Func<Task<T>> read)
     {
-        if (_held.TryGetValue(key, out var held) && time.GetElapsedTime(held.Since) < Kept) return (T)held.Value!;
-        foreach (var (old, entry) in _held) if (time.GetElapsedTime(entry.Since) >= Kept) _held.TryRemove(old, out _);
+        if (_held.TryGetValue(key, out var held) && time.GetElapsedTime(held.Since) < Kept)
+            return (T)held.Value!;
+        foreach (var (old, entry) in _held)
+            if (time.GetElapsedTime(entry.Since) >= Kept)
+                _held.TryRemove(old, out _);
         var (since, forgets) = (time.GetTimestamp(), Volatile.Read(ref _forgets));
         var value = await read();
         // what was saved while this was read may be missing from it
-        if (forgets == Volatile.Read(ref _forgets)) _held[key] = (value, school, since);
+        if (forgets == Volatile.Read(ref _forgets))
+            _held[key] = (value, school, since);
         return value;
     }
 
@@ -30,6 +34,8 @@ public sealed class ProgressMemory(TimeProvider time)
     public void Forget(Guid school)
     {
         Interlocked.Increment(ref _forgets);
-        foreach (var (key, held) in _held) if (school == Guid.Empty || held.School == school) _held.TryRemove(key, out _);
+        foreach (var (key, held) in _held)
+            if (school == Guid.Empty || held.School == school)
+                _held.TryRemove(key, out _);
     }
 }

@@ -26,24 +26,36 @@ public sealed class LessonRun : SchoolRow
 /// <summary>How programs and events are written for the mat and for keeping.</summary>
 public static class MatJson
 {
-    public static JsonSerializerOptions Options { get; } = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false), new SequenceConverterFactory() },
-    };
+    public static JsonSerializerOptions Options { get; } =
+        new(JsonSerializerDefaults.Web)
+        {
+            Converters =
+            {
+                new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false),
+                new SequenceConverterFactory(),
+            },
+        };
 
     /// <summary>Sequences are JSON arrays.</summary>
     private sealed class SequenceConverterFactory : JsonConverterFactory
     {
-        public override bool CanConvert(Type typeToConvert) => typeToConvert.IsGenericType && typeToConvert.GetGenericTypeDefinition() == typeof(Sequence<>);
+        public override bool CanConvert(Type typeToConvert) =>
+            typeToConvert.IsGenericType && typeToConvert.GetGenericTypeDefinition() == typeof(Sequence<>);
 
         public override JsonConverter CreateConverter(Type typeToConvert, JsonSerializerOptions options) =>
-            (JsonConverter)Activator.CreateInstance(typeof(SequenceConverter<>).MakeGenericType(typeToConvert.GetGenericArguments()))!;
+            (JsonConverter)
+                Activator.CreateInstance(
+                    typeof(SequenceConverter<>).MakeGenericType(typeToConvert.GetGenericArguments())
+                )!;
     }
 
     private sealed class SequenceConverter<T> : JsonConverter<Sequence<T>>
     {
-        public override Sequence<T> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            JsonSerializer.Deserialize<List<T>>(ref reader, options)!.ToSequence();
+        public override Sequence<T> Read(
+            ref Utf8JsonReader reader,
+            Type typeToConvert,
+            JsonSerializerOptions options
+        ) => JsonSerializer.Deserialize<List<T>>(ref reader, options)!.ToSequence();
 
         public override void Write(Utf8JsonWriter writer, Sequence<T> value, JsonSerializerOptions options) =>
             JsonSerializer.Serialize(writer, value.ToArray(), options);

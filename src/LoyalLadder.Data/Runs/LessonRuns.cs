@@ -10,14 +10,24 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
     /// <summary>The run of a lesson, made from its sheet as it stands now if there is none; null when there is no such lesson.</summary>
     public async Task<LessonRun?> Open(Guid lessonId, CancellationToken cancel)
     {
-        var run = await db.Runs.AsNoTracking().Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+        var run = await db
+            .Runs.AsNoTracking()
+            .Include(r => r.Events)
+            .FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
         // nothing was pressed yet: the sheet may still have changed
-        if (run is { Events.Count: > 0 }) return run;
-        if (await sheets.Open(lessonId, cancel) is not { } sheet) return null;
+        if (run is { Events.Count: > 0 })
+            return run;
+        if (await sheets.Open(lessonId, cancel) is not { } sheet)
+            return null;
         var program = LessonRun.Write(sheet.Program());
         if (run is null)
         {
-            run = new LessonRun { LessonId = lessonId, Program = program, BookedEnd = BookedEnd(sheet) };
+            run = new LessonRun
+            {
+                LessonId = lessonId,
+                Program = program,
+                BookedEnd = BookedEnd(sheet),
+            };
             db.Runs.Add(run);
         }
         else
@@ -34,7 +44,10 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
         {
             // two devices opened the mat in the same moment; the first one's run serves both
             db.ChangeTracker.Clear();
-            return await db.Runs.AsNoTracking().Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+            return await db
+                .Runs.AsNoTracking()
+                .Include(r => r.Events)
+                .FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
         }
         return run;
     }
@@ -44,9 +57,14 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
     public async Task<bool> Keep(Guid runId, IReadOnlyCollection<RunEvent> events, CancellationToken cancel)
     {
         var run = await db.Runs.FirstOrDefaultAsync(r => r.Id == runId, cancel);
-        if (run is null) return false;
+        if (run is null)
+            return false;
         var ids = events.Select(e => e.Id).ToList();
-        var known = await db.RunEvents.IgnoreQueryFilters().Where(e => ids.Contains(e.Id)).Select(e => e.Id).ToListAsync(cancel);
+        var known = await db
+            .RunEvents.IgnoreQueryFilters()
+            .Where(e => ids.Contains(e.Id))
+            .Select(e => e.Id)
+            .ToListAsync(cancel);
         foreach (var e in events.DistinctBy(e => e.Id).Where(e => !known.Contains(e.Id)))
         {
             // PostgreSQL keeps instants in UTC
@@ -57,7 +75,8 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
         {
             await db.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException) when (!cancel.IsCancellationRequested && events.Count > 0 && db.ChangeTracker.Entries<RunEvent>().Any())
+        catch (DbUpdateException)
+            when (!cancel.IsCancellationRequested && events.Count > 0 && db.ChangeTracker.Entries<RunEvent>().Any())
         {
             // the same device sent twice at once: one of the two has kept them
             db.ChangeTracker.Clear();
@@ -67,8 +86,12 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
     }
 
     /// <summary>What the events of a run add up to; null while nobody has pressed start.</summary>
-    public RunState? StateOf(LessonRun? run) => run is { Events.Count: > 0 } ? RunState.Of(run.ReadProgram(), run.Events, time.GetUtcNow()) : null;
+    public RunState? StateOf(LessonRun? run) =>
+        run is { Events.Count: > 0 } ? RunState.Of(run.ReadProgram(), run.Events, time.GetUtcNow()) : null;
 
     private static DateTimeOffset BookedEnd(OpenSheet sheet) =>
-        SchoolTime.At(sheet.School, sheet.Lesson.Date, sheet.Lesson.Start).AddMinutes(sheet.Lesson.Minutes).ToUniversalTime();
+        SchoolTime
+            .At(sheet.School, sheet.Lesson.Date, sheet.Lesson.Start)
+            .AddMinutes(sheet.Lesson.Minutes)
+            .ToUniversalTime();
 }

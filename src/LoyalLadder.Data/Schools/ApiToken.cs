@@ -15,5 +15,6 @@ public sealed class ApiToken : SchoolRow
     public static string Fresh() => "ll_" + Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
 
     /// <summary>SHA-256 suffices: the token is random, so there is nothing to guess from a list of words.</summary>
-    public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+    public static string HashOf(string token) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 }

@@ -21,7 +21,14 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
     public async Task<string> Make(Role role, CancellationToken cancel)
     {
         var secret = ApiToken.Fresh()[3..];
-        db.Invitations.Add(new Invitation { Hash = ApiToken.HashOf(secret), Role = role, ExpiresAt = time.GetUtcNow() + Invitation.Lasts });
+        db.Invitations.Add(
+            new Invitation
+            {
+                Hash = ApiToken.HashOf(secret),
+                Role = role,
+                ExpiresAt = time.GetUtcNow() + Invitation.Lasts,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         return secret;
     }
@@ -30,7 +37,10 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
     public async Task<Invitation?> Find(string secret, CancellationToken cancel)
     {
         var (hash, now) = (ApiToken.HashOf(secret), time.GetUtcNow());
-        return await db.Invitations.IgnoreQueryFilters().AsNoTracking().FirstOrDefaultAsync(i => i.Hash == hash && i.UsedAt == null && i.ExpiresAt > now, cancel);
+        return await db
+            .Invitations.IgnoreQueryFilters()
+            .AsNoTracking()
+            .FirstOrDefaultAsync(i => i.Hash == hash && i.UsedAt == null && i.ExpiresAt > now, cancel);
     }
 
     /// <summary>Uses it up; false when somebody was quicker.</summary>
@@ -38,9 +48,14 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
     {
         scope.SchoolId = invitation.SchoolId;
         var now = time.GetUtcNow();
-        return await db.Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null).ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, now), cancel) == 1;
+        return await db
+                .Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null)
+                .ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, now), cancel) == 1;
     }
 
     /// <summary>Gives it back, when joining failed after all.</summary>
-    public Task GiveBack(Invitation invitation, CancellationToken cancel) => db.Invitations.Where(i => i.Id == invitation.Id).ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, (DateTimeOffset?)null), cancel);
+    public Task GiveBack(Invitation invitation, CancellationToken cancel) =>
+        db
+            .Invitations.Where(i => i.Id == invitation.Id)
+            .ExecuteUpdateAsync(i => i.SetProperty(x => x.UsedAt, (DateTimeOffset?)null), cancel);
 }

@@ -2,8 +2,8 @@ using System.Collections.Concurrent;
 using System.Data.Common;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Migrations;
-using Microsoft.EntityFrameworkCore.Migrations.Operations.Builders;
 using Microsoft.EntityFrameworkCore.Migrations.Operations;
+using Microsoft.EntityFrameworkCore.Migrations.Operations.Builders;
 using Npgsql;
 
 namespace LoyalLadder.Data.Schools;
@@ -32,20 +32,31 @@ public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
     {
         var given = new NpgsqlConnectionStringBuilder(connection);
         var options = $"{given.Options} -c role={Role}".Trim();
-        ForListening = new NpgsqlConnectionStringBuilder(connection) { Options = options, Pooling = false, KeepAlive = 15 }.ConnectionString;
-        var source = new NpgsqlDataSourceBuilder(new NpgsqlConnectionStringBuilder(connection)
+        ForListening = new NpgsqlConnectionStringBuilder(connection)
         {
             Options = options,
-            // a reset between two borrowers would undo the role
-            NoResetOnClose = true,
-            // the same few queries come again and again: PostgreSQL plans each once a connection
-            MaxAutoPrepare = 100, AutoPrepareMinUsages = 2,
-        }.ConnectionString);
-        source.UsePhysicalConnectionInitializer(c => _said.TryRemove(c.ProcessID, out _), c =>
-        {
-            _said.TryRemove(c.ProcessID, out _);
-            return Task.CompletedTask;
-        });
+            Pooling = false,
+            KeepAlive = 15,
+        }.ConnectionString;
+        var source = new NpgsqlDataSourceBuilder(
+            new NpgsqlConnectionStringBuilder(connection)
+            {
+                Options = options,
+                // a reset between two borrowers would undo the role
+                NoResetOnClose = true,
+                // the same few queries come again and again: PostgreSQL plans each once a connection
+                MaxAutoPrepare = 100,
+                AutoPrepareMinUsages = 2,
+            }.ConnectionString
+        );
+        source.UsePhysicalConnectionInitializer(
+            c => _said.TryRemove(c.ProcessID, out _),
+            c =>
+            {
+                _said.TryRemove(c.ProcessID, out _);
+                return Task.CompletedTask;
+            }
+        );
         Connections = source.Build();
     }
 
@@ -59,25 +70,47 @@ public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
-        if (Unsaid(connection, eventData) is not { } say) return;
-        using (say.Command) say.Command.ExecuteNonQuery();
+        if (Unsaid(connection, eventData) is not { } say)
+            return;
+        using (say.Command)
+            say.Command.ExecuteNonQuery();
         _said[say.Process] = say.School;
     }
 
-    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    public override async Task ConnectionOpenedAsync(
+        DbConnection connection,
+        ConnectionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
     {
-        if (Unsaid(connection, eventData) is not { } say) return;
-        await using (say.Command) await say.Command.ExecuteNonQueryAsync(cancellationToken);
+        if (Unsaid(connection, eventData) is not { } say)
+            return;
+        await using (say.Command)
+            await say.Command.ExecuteNonQueryAsync(cancellationToken);
         _said[say.Process] = say.School;
     }
 
     /// <summary>What has to be said on a connection that was just opened, if it worked for somebody else before.</summary>
-    private (NpgsqlCommand Command, int Process, Guid School)? Unsaid(DbConnection connection, ConnectionEndEventData eventData)
+    private (NpgsqlCommand Command, int Process, Guid School)? Unsaid(
+        DbConnection connection,
+        ConnectionEndEventData eventData
+    )
     {
         var (server, school) = ((NpgsqlConnection)connection, ((LadderContext)eventData.Context!).SchoolId);
-        if (_said.TryGetValue(server.ProcessID, out var said) && said == school) return null;
+        if (_said.TryGetValue(server.ProcessID, out var said) && said == school)
+            return null;
         _said.TryRemove(server.ProcessID, out _);
-        return (new NpgsqlCommand(Setting, server) { Parameters = { new NpgsqlParameter<string> { TypedValue = school == Guid.Empty ? "" : school.ToString() } } }, server.ProcessID, school);
+        return (
+            new NpgsqlCommand(Setting, server)
+            {
+                Parameters =
+                {
+                    new NpgsqlParameter<string> { TypedValue = school == Guid.Empty ? "" : school.ToString() },
+                },
+            },
+            server.ProcessID,
+            school
+        );
     }
 }
 
@@ -87,9 +120,12 @@ public static class SchoolWallMigrations
     /// <summary>Puts a table behind the wall.</summary>
     /// <param name="migration">The migration that made the table.</param>
     /// <param name="table">Its name; it has a column <c>school_id</c>.</param>
-    public static OperationBuilder<SqlOperation> WallOff(this MigrationBuilder migration, string table) => migration.Sql($"""
-        GRANT SELECT, INSERT, UPDATE, DELETE ON {table} TO {SchoolWall.Role};
-        ALTER TABLE {table} ENABLE ROW LEVEL SECURITY;
-        CREATE POLICY own_school ON {table} TO {SchoolWall.Role} USING (school_id = (SELECT ladder_school()));
-        """);
+    public static OperationBuilder<SqlOperation> WallOff(this MigrationBuilder migration, string table) =>
+        migration.Sql(
+            $"""
+            GRANT SELECT, INSERT, UPDATE, DELETE ON {table} TO {SchoolWall.Role};
+            ALTER TABLE {table} ENABLE ROW LEVEL SECURITY;
+            CREATE POLICY own_school ON {table} TO {SchoolWall.Role} USING (school_id = (SELECT ladder_school()));
+            """
+        );
 }

@@ -9,11 +9,14 @@ namespace LoyalLadder.Data.Schools;
 /// Keeps who signs in. An e-mail serves one person in all schools, but a school cannot see another's people: that it is taken
 /// is learned from the database on saving.
 /// </summary>
-public sealed class StaffStore(LadderContext db, IdentityErrorDescriber? describer = null) : UserOnlyStore<AppUser, LadderContext, Guid>(db, describer)
+public sealed class StaffStore(LadderContext db, IdentityErrorDescriber? describer = null)
+    : UserOnlyStore<AppUser, LadderContext, Guid>(db, describer)
 {
-    public override Task<IdentityResult> CreateAsync(AppUser user, CancellationToken cancellationToken = default) => Save(user, () => base.CreateAsync(user, cancellationToken));
+    public override Task<IdentityResult> CreateAsync(AppUser user, CancellationToken cancellationToken = default) =>
+        Save(user, () => base.CreateAsync(user, cancellationToken));
 
-    public override Task<IdentityResult> UpdateAsync(AppUser user, CancellationToken cancellationToken = default) => Save(user, () => base.UpdateAsync(user, cancellationToken));
+    public override Task<IdentityResult> UpdateAsync(AppUser user, CancellationToken cancellationToken = default) =>
+        Save(user, () => base.UpdateAsync(user, cancellationToken));
 
     private async Task<IdentityResult> Save(AppUser user, Func<Task<IdentityResult>> save)
     {
@@ -21,7 +24,8 @@ public sealed class StaffStore(LadderContext db, IdentityErrorDescriber? describ
         {
             return await save();
         }
-        catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+        catch (DbUpdateException e)
+            when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
         {
             Context.ChangeTracker.Clear();
             return IdentityResult.Failed(ErrorDescriber.DuplicateEmail(user.Email ?? ""));

@@ -3,7 +3,12 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 
 namespace LoyalLadder.Data.Sharing;
 
-public enum Deed { Added, Changed, Removed }
+public enum Deed
+{
+    Added,
+    Changed,
+    Removed,
+}
 
 /// <summary>
 /// That somebody added, changed or removed something. It names fields, never what was in them: the list outlives what it tells
@@ -29,10 +34,35 @@ internal static class Audit
 {
     /// <summary>Kinds that have a record of their own, or that nobody changes by hand.</summary>
     private static readonly HashSet<string> Elsewhere =
-        ["AuditEntry", "SheetVisit", "SheetChange", "SheetLine", "RunEvent", "LogLine", "Attendance", "TaughtItem", "Evidence", "CombinationChange", "RequirementChange", "DataProtectionKey"];
+    [
+        "AuditEntry",
+        "SheetVisit",
+        "SheetChange",
+        "SheetLine",
+        "RunEvent",
+        "LogLine",
+        "Attendance",
+        "TaughtItem",
+        "Evidence",
+        "CombinationChange",
+        "RequirementChange",
+        "DataProtectionKey",
+    ];
 
     private static readonly HashSet<string> Silent =
-        ["ChangedAt", "ChangedBy", "SchoolId", "ConcurrencyStamp", "SecurityStamp", "AccessFailedCount", "LockoutEnd", "NormalizedEmail", "NormalizedUserName", "UserName", "Version"];
+    [
+        "ChangedAt",
+        "ChangedBy",
+        "SchoolId",
+        "ConcurrencyStamp",
+        "SecurityStamp",
+        "AccessFailedCount",
+        "LockoutEnd",
+        "NormalizedEmail",
+        "NormalizedUserName",
+        "UserName",
+        "Version",
+    ];
 
     public static IEnumerable<AuditEntry> Of(IEnumerable<EntityEntry> entries)
     {
@@ -40,18 +70,62 @@ internal static class Audit
         var told = new List<AuditEntry>();
         foreach (var entry in entries)
         {
-            if (entry.State is not (EntityState.Added or EntityState.Modified or EntityState.Deleted)) continue;
-            if (entry.Entity is Lessons.SheetLine line) sheets.Add(line.LessonId);
+            if (entry.State is not (EntityState.Added or EntityState.Modified or EntityState.Deleted))
+                continue;
+            if (entry.Entity is Lessons.SheetLine line)
+                sheets.Add(line.LessonId);
             var kind = entry.Metadata.ClrType.Name;
-            if (Elsewhere.Contains(kind) || entry.Metadata.FindProperty("Id") is not { ClrType: var type } || type != typeof(Guid)) continue;
-            var fields = entry.State == EntityState.Modified ? string.Join(", ", entry.Properties.Where(p => p.IsModified && !Equals(p.OriginalValue, p.CurrentValue) && !Silent.Contains(p.Metadata.Name)).Select(p => p.Metadata.Name)) : "";
-            if (entry.State == EntityState.Modified && fields.Length == 0) continue;
-            told.Add(new AuditEntry { Kind = kind, RowId = (Guid)entry.Property("Id").CurrentValue!, Deed = DeedOf(entry.State), Fields = fields });
+            if (
+                Elsewhere.Contains(kind)
+                || entry.Metadata.FindProperty("Id") is not { ClrType: var type }
+                || type != typeof(Guid)
+            )
+                continue;
+            var fields =
+                entry.State == EntityState.Modified
+                    ? string.Join(
+                        ", ",
+                        entry
+                            .Properties.Where(p =>
+                                p.IsModified
+                                && !Equals(p.OriginalValue, p.CurrentValue)
+                                && !Silent.Contains(p.Metadata.Name)
+                            )
+                            .Select(p => p.Metadata.Name)
+                    )
+                    : "";
+            if (entry.State == EntityState.Modified && fields.Length == 0)
+                continue;
+            told.Add(
+                new AuditEntry
+                {
+                    Kind = kind,
+                    RowId = (Guid)entry.Property("Id").CurrentValue!,
+                    Deed = DeedOf(entry.State),
+                    Fields = fields,
+                }
+            );
         }
         // a sheet's lines have a history of their own; here it counts that it was worked on
         var begun = told.Where(t => t.Kind == nameof(Lessons.Lesson)).Select(t => t.RowId).ToHashSet();
-        return told.Concat(sheets.Where(s => !begun.Contains(s)).Select(s => new AuditEntry { Kind = nameof(Lessons.Lesson), RowId = s, Deed = Deed.Changed, Fields = "Lines" }));
+        return told.Concat(
+            sheets
+                .Where(s => !begun.Contains(s))
+                .Select(s => new AuditEntry
+                {
+                    Kind = nameof(Lessons.Lesson),
+                    RowId = s,
+                    Deed = Deed.Changed,
+                    Fields = "Lines",
+                })
+        );
     }
 
-    private static Deed DeedOf(EntityState state) => state switch { EntityState.Added => Deed.Added, EntityState.Deleted => Deed.Removed, _ => Deed.Changed };
+    private static Deed DeedOf(EntityState state) =>
+        state switch
+        {
+            EntityState.Added => Deed.Added,
+            EntityState.Deleted => Deed.Removed,
+            _ => Deed.Changed,
+        };
 }

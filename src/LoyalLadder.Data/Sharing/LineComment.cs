@@ -22,17 +22,34 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
 {
     /// <summary>Those of a sheet that nobody has settled, oldest first.</summary>
     public Task<List<LineComment>> Open(Guid lessonId, CancellationToken cancel) =>
-        db.LineComments.AsNoTracking().Where(c => c.LessonId == lessonId && c.SettledAt == null).OrderBy(c => c.SaidAt).ThenBy(c => c.Id).ToListAsync(cancel);
+        db
+            .LineComments.AsNoTracking()
+            .Where(c => c.LessonId == lessonId && c.SettledAt == null)
+            .OrderBy(c => c.SaidAt)
+            .ThenBy(c => c.Id)
+            .ToListAsync(cancel);
 
     /// <summary>Says something on a line.</summary>
     /// <returns>What is wrong with it, or null when it is kept.</returns>
     public async Task<string?> Say(Guid lessonId, Guid lineId, string? words, CancellationToken cancel)
     {
         var said = (words ?? "").Trim();
-        if (said.Length == 0) return "Type what the others should know.";
-        if (said.Length > LineComment.Longest) return $"A comment may have {LineComment.Longest} characters; this has {said.Length}.";
-        if (!await db.SheetLines.AnyAsync(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null, cancel)) return "That line is no longer there; somebody took it out.";
-        db.LineComments.Add(new LineComment { LessonId = lessonId, LineId = lineId, Words = said, SaidAt = time.GetUtcNow(), SaidBy = scope.UserName });
+        if (said.Length == 0)
+            return "Type what the others should know.";
+        if (said.Length > LineComment.Longest)
+            return $"A comment may have {LineComment.Longest} characters; this has {said.Length}.";
+        if (!await db.SheetLines.AnyAsync(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null, cancel))
+            return "That line is no longer there; somebody took it out.";
+        db.LineComments.Add(
+            new LineComment
+            {
+                LessonId = lessonId,
+                LineId = lineId,
+                Words = said,
+                SaidAt = time.GetUtcNow(),
+                SaidBy = scope.UserName,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         return null;
     }
@@ -40,7 +57,14 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
     /// <summary>Says that a comment is dealt with; false when it is gone or settled already.</summary>
     public async Task<bool> Settle(Guid lessonId, Guid comment, CancellationToken cancel)
     {
-        if (await db.LineComments.FirstOrDefaultAsync(c => c.LessonId == lessonId && c.Id == comment && c.SettledAt == null, cancel) is not { } open) return false;
+        if (
+            await db.LineComments.FirstOrDefaultAsync(
+                c => c.LessonId == lessonId && c.Id == comment && c.SettledAt == null,
+                cancel
+            )
+            is not { } open
+        )
+            return false;
         open.SettledAt = time.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return true;

@@ -10,7 +10,13 @@ namespace LoyalLadder.Data.Sharing;
 /// Listens to what the database's triggers tell, so that what one process saves is known to all of them at once: it forgets what
 /// is remembered and has become old, and hands the news on.
 /// </summary>
-public sealed partial class NewsWire(SchoolWall wall, SchoolNewsFeed feed, SchoolFactsMemory facts, ProgressMemory progress, ILogger<NewsWire> log) : BackgroundService
+public sealed partial class NewsWire(
+    SchoolWall wall,
+    SchoolNewsFeed feed,
+    SchoolFactsMemory facts,
+    ProgressMemory progress,
+    ILogger<NewsWire> log
+) : BackgroundService
 {
     /// <summary>The channel that the triggers tell on.</summary>
     public const string Channel = "ladder";
@@ -25,10 +31,12 @@ public sealed partial class NewsWire(SchoolWall wall, SchoolNewsFeed feed, Schoo
             {
                 await Listen(stoppingToken);
             }
-            catch (Exception e) when (e is NpgsqlException or IOException or TimeoutException or System.Net.Sockets.SocketException)
+            catch (Exception e)
+                when (e is NpgsqlException or IOException or TimeoutException or System.Net.Sockets.SocketException)
             {
                 Fell(log, e.Message);
-                await Task.Delay(BeforeTryingAgain, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+                await Task.Delay(BeforeTryingAgain, stoppingToken)
+                    .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
             catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
             {
@@ -42,19 +50,24 @@ public sealed partial class NewsWire(SchoolWall wall, SchoolNewsFeed feed, Schoo
         await using var connection = new NpgsqlConnection(wall.ForListening);
         connection.Notification += (_, told) =>
         {
-            if (SchoolNews.Read(told.Payload) is { } news) Heed(news);
+            if (SchoolNews.Read(told.Payload) is { } news)
+                Heed(news);
         };
         await connection.OpenAsync(cancel);
-        await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection)) await listen.ExecuteNonQueryAsync(cancel);
+        await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection))
+            await listen.ExecuteNonQueryAsync(cancel);
         // whatever was told while nobody listened
         Heed(new SchoolNews(Guid.Empty, NewsTopic.All, Guid.Empty));
-        while (true) await connection.WaitAsync(cancel);
+        while (true)
+            await connection.WaitAsync(cancel);
     }
 
     private void Heed(SchoolNews news)
     {
-        if (news.Topic is NewsTopic.Facts or NewsTopic.All) facts.Forget(news.School);
-        if (news.Topic is NewsTopic.Progress or NewsTopic.Facts or NewsTopic.All) progress.Forget(news.School);
+        if (news.Topic is NewsTopic.Facts or NewsTopic.All)
+            facts.Forget(news.School);
+        if (news.Topic is NewsTopic.Progress or NewsTopic.Facts or NewsTopic.All)
+            progress.Forget(news.School);
         feed.Tell(news);
     }
 

@@ -35,9 +35,17 @@ public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Less
     /// <returns>Null for a message that is none of ours.</returns>
     public static SchoolNews? Read(string message)
     {
-        if (message.Split(' ') is not [var school, var topic, var lesson] || !Enum.TryParse<NewsTopic>(topic, ignoreCase: true, out var about) || !Enum.IsDefined(about)) return null;
+        if (
+            message.Split(' ') is not [var school, var topic, var lesson]
+            || !Enum.TryParse<NewsTopic>(topic, ignoreCase: true, out var about)
+            || !Enum.IsDefined(about)
+        )
+            return null;
         return Key(school) is { } s && Key(lesson) is { } l ? new SchoolNews(s, about, l) : null;
-        static Guid? Key(string text) => text == "-" ? Guid.Empty : Guid.TryParse(text, out var key) ? key : null;
+        static Guid? Key(string text) =>
+            text == "-" ? Guid.Empty
+            : Guid.TryParse(text, out var key) ? key
+            : null;
     }
 
     public bool Concerns(Guid school) => School == Guid.Empty || School == school;
@@ -53,7 +61,12 @@ public sealed class SchoolNewsFeed
     /// <summary>Listens to a school's news until disposed.</summary>
     public Listening Listen(Guid school)
     {
-        var (key, channel) = (Guid.NewGuid(), Channel.CreateBounded<SchoolNews>(new BoundedChannelOptions(Most) { FullMode = BoundedChannelFullMode.DropOldest }));
+        var (key, channel) = (
+            Guid.NewGuid(),
+            Channel.CreateBounded<SchoolNews>(
+                new BoundedChannelOptions(Most) { FullMode = BoundedChannelFullMode.DropOldest }
+            )
+        );
         _listeners[key] = (school, channel);
         return new Listening(channel.Reader, () => _listeners.TryRemove(key, out _));
     }
@@ -61,27 +74,34 @@ public sealed class SchoolNewsFeed
     public void Tell(SchoolNews news)
     {
         foreach (var (school, channel) in _listeners.Values)
-            if (news.Concerns(school)) channel.Writer.TryWrite(channel.Reader.Count >= Most - 1 ? news with { Topic = NewsTopic.All } : news);
+            if (news.Concerns(school))
+                channel.Writer.TryWrite(channel.Reader.Count >= Most - 1 ? news with { Topic = NewsTopic.All } : news);
     }
 
     /// <summary>News as it comes in.</summary>
     public sealed class Listening(ChannelReader<SchoolNews> news, Action end) : IDisposable
     {
         /// <summary>All that has come in; waits for the first until a time is over or it is cancelled, and is empty then.</summary>
-        public async Task<IReadOnlyList<SchoolNews>> Next(TimeSpan patience, TimeProvider time, CancellationToken cancel)
+        public async Task<IReadOnlyList<SchoolNews>> Next(
+            TimeSpan patience,
+            TimeProvider time,
+            CancellationToken cancel
+        )
         {
             using var over = new CancellationTokenSource(patience, time);
             using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, over.Token);
             try
             {
-                if (!await news.WaitToReadAsync(either.Token)) return [];
+                if (!await news.WaitToReadAsync(either.Token))
+                    return [];
             }
             catch (OperationCanceledException)
             {
                 return [];
             }
             var all = new HashSet<SchoolNews>();
-            while (news.TryRead(out var one)) all.Add(one);
+            while (news.TryRead(out var one))
+                all.Add(one);
             return [.. all];
         }
 

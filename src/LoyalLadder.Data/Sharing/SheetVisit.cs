@@ -6,7 +6,8 @@ namespace LoyalLadder.Data.Sharing;
 public sealed class SheetVisit : SchoolRow
 {
     /// <summary>How often a visit gives a sign of life, and when one that gives none is over: its process may have been killed.</summary>
-    public static readonly TimeSpan Beat = TimeSpan.FromSeconds(15), Over = TimeSpan.FromSeconds(40);
+    public static readonly TimeSpan Beat = TimeSpan.FromSeconds(15),
+        Over = TimeSpan.FromSeconds(40);
 
     public Guid LessonId { get; set; }
     public Guid UserId { get; set; }
@@ -32,36 +33,62 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvid
     public Task Stay(Guid visit, CancellationToken cancel)
     {
         var now = time.GetUtcNow();
-        return db.SheetVisits.Where(v => v.Id == visit).ExecuteUpdateAsync(v => v.SetProperty(x => x.ChangedAt, now), cancel);
+        return db
+            .SheetVisits.Where(v => v.Id == visit)
+            .ExecuteUpdateAsync(v => v.SetProperty(x => x.ChangedAt, now), cancel);
     }
 
     /// <summary>Goes, whatever else was cancelled.</summary>
-    public Task Leave(Guid visit) => db.SheetVisits.Where(v => v.Id == visit).ExecuteDeleteAsync(CancellationToken.None);
+    public Task Leave(Guid visit) =>
+        db.SheetVisits.Where(v => v.Id == visit).ExecuteDeleteAsync(CancellationToken.None);
 
     /// <summary>The others who are in a sheet, by name.</summary>
     public async Task<List<string>> Others(Guid lessonId, CancellationToken cancel)
     {
         var over = time.GetUtcNow() - SheetVisit.Over;
-        return await db.SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over).Select(v => v.ChangedBy).Distinct().OrderBy(n => n).ToListAsync(cancel);
+        return await db
+            .SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over)
+            .Select(v => v.ChangedBy)
+            .Distinct()
+            .OrderBy(n => n)
+            .ToListAsync(cancel);
     }
 
-    private sealed record MarkRow(long? Number, string? LineBy, DateTimeOffset HeadAt, string HeadBy, long SaidAt, string? SaidBy, int Aside);
+    private sealed record MarkRow(
+        long? Number,
+        string? LineBy,
+        DateTimeOffset HeadAt,
+        string HeadBy,
+        long SaidAt,
+        string? SaidBy,
+        int Aside
+    );
 
     /// <summary>How far a sheet has come; null when there is none of that key.</summary>
     public async Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel)
     {
         // by hand: each look at a sheet asks this, and what the mapper makes of it ranks whole tables
-        var row = await db.Database.SqlQuery<MarkRow>($"""
-            SELECT c.number, c.changed_by AS line_by, l.changed_at AS head_at, l.changed_by AS head_by, s.changed_by AS said_by,
-                   (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
-                   (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
-            FROM lessons l
-            LEFT JOIN LATERAL (SELECT number, changed_by FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
-            LEFT JOIN LATERAL (SELECT changed_by FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
-            WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
-            """).ToListAsync(cancel);
-        return row is not [var m] ? null : new SheetMark(
-            m.Number is { } number ? new(number, m.LineBy ?? "") : null, new(m.HeadAt.UtcTicks, m.HeadBy), m.SaidBy is { } by ? new(m.SaidAt, by) : null, m.Aside);
+        var row = await db
+            .Database.SqlQuery<MarkRow>(
+                $"""
+                SELECT c.number, c.changed_by AS line_by, l.changed_at AS head_at, l.changed_by AS head_by, s.changed_by AS said_by,
+                       (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
+                       (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
+                FROM lessons l
+                LEFT JOIN LATERAL (SELECT number, changed_by FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
+                LEFT JOIN LATERAL (SELECT changed_by FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
+                WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
+                """
+            )
+            .ToListAsync(cancel);
+        return row is not [var m]
+            ? null
+            : new SheetMark(
+                m.Number is { } number ? new(number, m.LineBy ?? "") : null,
+                new(m.HeadAt.UtcTicks, m.HeadBy),
+                m.SaidBy is { } by ? new(m.SaidAt, by) : null,
+                m.Aside
+            );
     }
 }
 
@@ -79,5 +106,6 @@ public sealed record SheetMark(SheetMark.Part? Lines, SheetMark.Part Head, Sheet
     public string By(SheetMark? earlier) =>
         Lines is not null && Lines.At != earlier?.Lines?.At ? Lines.By
         : Said is not null && Said.At != earlier?.Said?.At ? Said.By
-        : Head.At != earlier?.Head.At ? Head.By : "";
+        : Head.At != earlier?.Head.At ? Head.By
+        : "";
 }

@@ -3,7 +3,15 @@ using LoyalLadder.Data.Classes;
 
 namespace LoyalLadder.Data.Syllabus;
 
-public enum RequirementKind { Technique, Combination, SelfDefence, Form, Fitness, Challenge }
+public enum RequirementKind
+{
+    Technique,
+    Combination,
+    SelfDefence,
+    Form,
+    Fitness,
+    Challenge,
+}
 
 /// <summary>Something that a rank asks for, up to a stage, signed off by one or two instructors.</summary>
 public sealed class Requirement : SchoolRow

@@ -10,7 +10,8 @@ public sealed class NoSuchAction : IPageFilter
 
     public void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (context.HandlerMethod is null && !HttpMethods.IsGet(context.HttpContext.Request.Method)) context.Result = new StatusCodeResult(StatusCodes.Status405MethodNotAllowed);
+        if (context.HandlerMethod is null && !HttpMethods.IsGet(context.HttpContext.Request.Method))
+            context.Result = new StatusCodeResult(StatusCodes.Status405MethodNotAllowed);
     }
 
     public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }

@@ -7,7 +7,11 @@ namespace LoyalLadder.Web.Access;
 public sealed class PlainTextBinderProvider : IModelBinderProvider
 {
     public IModelBinder? GetBinder(ModelBinderProviderContext context) =>
-        context.Metadata.ModelType == typeof(string) ? new PlainTextBinder(new SimpleTypeModelBinder(typeof(string), context.Services.GetRequiredService<ILoggerFactory>())) : null;
+        context.Metadata.ModelType == typeof(string)
+            ? new PlainTextBinder(
+                new SimpleTypeModelBinder(typeof(string), context.Services.GetRequiredService<ILoggerFactory>())
+            )
+            : null;
 
     private sealed class PlainTextBinder(IModelBinder inner) : IModelBinder
     {

@@ -23,10 +23,22 @@ public static class Policies
 
     public static void Add(AuthorizationOptions options)
     {
-        options.FallbackPolicy = new AuthorizationPolicyBuilder(IdentityConstants.ApplicationScheme).RequireAuthenticatedUser().Build();
+        options.FallbackPolicy = new AuthorizationPolicyBuilder(IdentityConstants.ApplicationScheme)
+            .RequireAuthenticatedUser()
+            .Build();
         options.DefaultPolicy = options.FallbackPolicy;
-        options.AddPolicy(Instructor, p => p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme).RequireAssertion(c => c.User.IsAtLeast(Role.Instructor)));
-        options.AddPolicy(Head, p => p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme).RequireAssertion(c => c.User.IsAtLeast(Role.Head)));
+        options.AddPolicy(
+            Instructor,
+            p =>
+                p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme)
+                    .RequireAssertion(c => c.User.IsAtLeast(Role.Instructor))
+        );
+        options.AddPolicy(
+            Head,
+            p =>
+                p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme)
+                    .RequireAssertion(c => c.User.IsAtLeast(Role.Head))
+        );
         options.AddPolicy(Api, p => p.AddAuthenticationSchemes(TokenAuthentication.Scheme).RequireAuthenticatedUser());
     }
 
@@ -35,7 +47,8 @@ public static class Policies
 }
 
 /// <summary>Puts school, role and shown name into the cookie, so that a page needs no query to know who is asking.</summary>
-public sealed class LadderClaims(UserManager<AppUser> users, IOptions<IdentityOptions> options) : UserClaimsPrincipalFactory<AppUser>(users, options)
+public sealed class LadderClaims(UserManager<AppUser> users, IOptions<IdentityOptions> options)
+    : UserClaimsPrincipalFactory<AppUser>(users, options)
 {
     protected override async Task<ClaimsIdentity> GenerateClaimsAsync(AppUser user)
     {

@@ -8,10 +8,15 @@ public sealed class SchoolScopeMiddleware(RequestDelegate next)
 {
     public Task InvokeAsync(HttpContext context, SchoolScope scope)
     {
-        if (context.User.Identity?.IsAuthenticated == true && Guid.TryParse(context.User.FindFirstValue(Policies.SchoolClaim), out var school))
+        if (
+            context.User.Identity?.IsAuthenticated == true
+            && Guid.TryParse(context.User.FindFirstValue(Policies.SchoolClaim), out var school)
+        )
         {
             scope.SchoolId = school;
-            scope.UserId = Guid.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var user) ? user : Guid.Empty;
+            scope.UserId = Guid.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var user)
+                ? user
+                : Guid.Empty;
             scope.UserName = context.User.FindFirstValue(ClaimTypes.GivenName) ?? "";
         }
         return next(context);

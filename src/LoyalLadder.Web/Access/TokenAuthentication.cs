@@ -9,31 +9,52 @@ using Microsoft.Extensions.Options;
 namespace LoyalLadder.Web.Access;
 
 /// <summary>Signs a call in by the bearer token that a head instructor made in School; only hashes are compared.</summary>
-public sealed class TokenAuthentication(IOptionsMonitor<AuthenticationSchemeOptions> options, ILoggerFactory logger, UrlEncoder encoder, LadderContext db)
-    : AuthenticationHandler<AuthenticationSchemeOptions>(options, logger, encoder)
+public sealed class TokenAuthentication(
+    IOptionsMonitor<AuthenticationSchemeOptions> options,
+    ILoggerFactory logger,
+    UrlEncoder encoder,
+    LadderContext db
+) : AuthenticationHandler<AuthenticationSchemeOptions>(options, logger, encoder)
 {
     public new const string Scheme = "Bearer";
 
     protected override async Task<AuthenticateResult> HandleAuthenticateAsync()
     {
         var header = Request.Headers.Authorization.ToString();
-        if (!header.StartsWith("Bearer ", StringComparison.OrdinalIgnoreCase)) return AuthenticateResult.NoResult();
+        if (!header.StartsWith("Bearer ", StringComparison.OrdinalIgnoreCase))
+            return AuthenticateResult.NoResult();
         var hash = ApiToken.HashOf(header["Bearer ".Length..].Trim());
-        var token = await db.ApiTokens.IgnoreQueryFilters().AsNoTracking()
+        var token = await db
+            .ApiTokens.IgnoreQueryFilters()
+            .AsNoTracking()
             .FirstOrDefaultAsync(t => t.Hash == hash && t.RevokedAt == null, Context.RequestAborted);
-        if (token is null) return AuthenticateResult.Fail("This token is not known, or was revoked.");
+        if (token is null)
+            return AuthenticateResult.Fail("This token is not known, or was revoked.");
         var identity = new ClaimsIdentity(
-        [
-            new Claim(Policies.SchoolClaim, token.SchoolId.ToString()),
-            new Claim(ClaimTypes.NameIdentifier, token.Id.ToString()),
-            new Claim(ClaimTypes.GivenName, token.Name),
-        ], Scheme);
+            [
+                new Claim(Policies.SchoolClaim, token.SchoolId.ToString()),
+                new Claim(ClaimTypes.NameIdentifier, token.Id.ToString()),
+                new Claim(ClaimTypes.GivenName, token.Name),
+            ],
+            Scheme
+        );
         return AuthenticateResult.Success(new AuthenticationTicket(new ClaimsPrincipal(identity), Scheme));
     }
 
     protected override Task HandleChallengeAsync(AuthenticationProperties properties)
     {
         Response.Headers.WWWAuthenticate = "Bearer";
-        return Results.Json(new { errors = new[] { new { path = "Authorization", message = "A bearer token made in School is needed." } } }, statusCode: 401).ExecuteAsync(Context);
+        return Results
+            .Json(
+                new
+                {
+                    errors = new[]
+                    {
+                        new { path = "Authorization", message = "A bearer token made in School is needed." },
+                    },
+                },
+                statusCode: 401
+            )
+            .ExecuteAsync(Context);
     }
 }

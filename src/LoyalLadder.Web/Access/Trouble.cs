@@ -7,42 +7,60 @@ namespace LoyalLadder.Web.Access;
 /// <summary>What went wrong, as a status and a sentence, for everything that a user or a lost database can cause.</summary>
 public static class Trouble
 {
-    public static int StatusOf(Exception? exception) => exception switch
-    {
-        BadHttpRequestException bad => bad.StatusCode,
-        InvalidDataException => StatusCodes.Status413PayloadTooLarge,
-        AntiforgeryValidationException => StatusCodes.Status400BadRequest,
-        _ when IsDatabaseAway(exception) => StatusCodes.Status503ServiceUnavailable,
-        _ => StatusCodes.Status500InternalServerError,
-    };
+    public static int StatusOf(Exception? exception) =>
+        exception switch
+        {
+            BadHttpRequestException bad => bad.StatusCode,
+            InvalidDataException => StatusCodes.Status413PayloadTooLarge,
+            AntiforgeryValidationException => StatusCodes.Status400BadRequest,
+            _ when IsDatabaseAway(exception) => StatusCodes.Status503ServiceUnavailable,
+            _ => StatusCodes.Status500InternalServerError,
+        };
 
     /// <summary>The database does not answer, or hung up in the middle.</summary>
     public static bool IsDatabaseAway(Exception? exception)
     {
         for (var e = exception; e is not null; e = e.InnerException)
-            if (e is SocketException or TimeoutException or DbException { IsTransient: true }) return true;
+            if (e is SocketException or TimeoutException or DbException { IsTransient: true })
+                return true;
         return false;
     }
 
-    public static (string Title, string Advice) Words(int status) => status switch
-    {
-        400 => ("This could not be read", "Go back: what you typed is still there. Load the page anew and send it again."),
-        403 => ("Not for your role", "The head instructor of your school can do this, or give you the role for it."),
-        404 => ("Nothing here", "The page may have been removed, or belongs to another school."),
-        405 => ("This page cannot do that", "Go back and try it from the page itself."),
-        413 => ("Too large", "A sheet may have 200 kB, which is some forty lessons. Go back: what you typed is still there."),
-        503 => ("The database is away", "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."),
-        _ => ("Something broke", "It has been written down in the log. Go back and try once more."),
-    };
+    public static (string Title, string Advice) Words(int status) =>
+        status switch
+        {
+            400 => (
+                "This could not be read",
+                "Go back: what you typed is still there. Load the page anew and send it again."
+            ),
+            403 => (
+                "Not for your role",
+                "The head instructor of your school can do this, or give you the role for it."
+            ),
+            404 => ("Nothing here", "The page may have been removed, or belongs to another school."),
+            405 => ("This page cannot do that", "Go back and try it from the page itself."),
+            413 => (
+                "Too large",
+                "A sheet may have 200 kB, which is some forty lessons. Go back: what you typed is still there."
+            ),
+            503 => (
+                "The database is away",
+                "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."
+            ),
+            _ => ("Something broke", "It has been written down in the log. Go back and try once more."),
+        };
 
     /// <summary>Gives exceptions their status before the pages for it are shown.</summary>
-    public static IApplicationBuilder UseTrouble(this IApplicationBuilder app) => app
-        .UseExceptionHandler(new ExceptionHandlerOptions
-        {
-            ExceptionHandlingPath = "/trouble",
-            StatusCodeSelector = StatusOf,
-            // a lost database is said in one line by the page that shows it, not with a stack for every poll of the mat
-            SuppressDiagnosticsCallback = c => StatusOf(c.Exception) != StatusCodes.Status500InternalServerError,
-        })
-        .UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
+    public static IApplicationBuilder UseTrouble(this IApplicationBuilder app) =>
+        app.UseExceptionHandler(
+                new ExceptionHandlerOptions
+                {
+                    ExceptionHandlingPath = "/trouble",
+                    StatusCodeSelector = StatusOf,
+                    // a lost database is said in one line by the page that shows it, not with a stack for every poll of the mat
+                    SuppressDiagnosticsCallback = c =>
+                        StatusOf(c.Exception) != StatusCodes.Status500InternalServerError,
+                }
+            )
+            .UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
 }

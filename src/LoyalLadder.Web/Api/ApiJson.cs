@@ -26,25 +26,44 @@ public static class ApiJson
     };
 
     /// <summary>The rules of every call: a token, no form, the errors that may come.</summary>
-    public static void AsApi<TRequest, TAnswer>(this RouteHandlerBuilder route, string summary) where TRequest : notnull => route
-        .RequireAuthorization(Policies.Api)
-        .DisableAntiforgery()
-        .WithSummary(summary)
-        .Accepts<TRequest>("application/json", "text/plain", "application/x-www-form-urlencoded", "application/octet-stream")
-        .Produces<TAnswer>()
-        .Produces<ApiErrors>(StatusCodes.Status401Unauthorized)
-        .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
-        .Produces<ApiErrors>(StatusCodes.Status422UnprocessableEntity);
+    public static void AsApi<TRequest, TAnswer>(this RouteHandlerBuilder route, string summary)
+        where TRequest : notnull =>
+        route
+            .RequireAuthorization(Policies.Api)
+            .DisableAntiforgery()
+            .WithSummary(summary)
+            .Accepts<TRequest>(
+                "application/json",
+                "text/plain",
+                "application/x-www-form-urlencoded",
+                "application/octet-stream"
+            )
+            .Produces<TAnswer>()
+            .Produces<ApiErrors>(StatusCodes.Status401Unauthorized)
+            .Produces<ApiErrors>(StatusCodes.Status413PayloadTooLarge)
+            .Produces<ApiErrors>(StatusCodes.Status422UnprocessableEntity);
 
     /// <summary>Reads the body; where that fails, the answer that says why.</summary>
-    public static async Task<(T? Request, IResult? Refusal)> Read<T>(HttpRequest request, string required, CancellationToken cancel) where T : class
+    public static async Task<(T? Request, IResult? Refusal)> Read<T>(
+        HttpRequest request,
+        string required,
+        CancellationToken cancel
+    )
+        where T : class
     {
         using var body = new MemoryStream();
         var buffer = new byte[16_384];
         int got;
         while ((got = await request.Body.ReadAsync(buffer, cancel)) > 0)
         {
-            if (body.Length + got > MostBytes) return (null, Results.Json(new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]), statusCode: StatusCodes.Status413PayloadTooLarge));
+            if (body.Length + got > MostBytes)
+                return (
+                    null,
+                    Results.Json(
+                        new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]),
+                        statusCode: StatusCodes.Status413PayloadTooLarge
+                    )
+                );
             await body.WriteAsync(buffer.AsMemory(0, got), cancel);
         }
         try
@@ -54,18 +73,32 @@ public static class ApiJson
         }
         catch (JsonException e)
         {
-            return (null, Refuse([new ApiError(e.Path?.TrimStart('$', '.') ?? "", e.LineNumber + 1, e.BytePositionInLine + 1, Plain(e, required))]));
+            return (
+                null,
+                Refuse([
+                    new ApiError(
+                        e.Path?.TrimStart('$', '.') ?? "",
+                        e.LineNumber + 1,
+                        e.BytePositionInLine + 1,
+                        Plain(e, required)
+                    ),
+                ])
+            );
         }
     }
 
-    public static IResult Refuse(IReadOnlyList<ApiError> errors) => Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
+    public static IResult Refuse(IReadOnlyList<ApiError> errors) =>
+        Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
 
     /// <summary>The parser's complaint in words that say what to send.</summary>
     private static string Plain(JsonException e, string required)
     {
-        if (e.Message.Contains("could not be mapped", StringComparison.Ordinal)) return "There is no such field.";
-        if (e.Message.Contains("could not be converted", StringComparison.Ordinal)) return "This value is of the wrong kind.";
-        if (e.Message.Contains("missing required", StringComparison.Ordinal)) return required;
+        if (e.Message.Contains("could not be mapped", StringComparison.Ordinal))
+            return "There is no such field.";
+        if (e.Message.Contains("could not be converted", StringComparison.Ordinal))
+            return "This value is of the wrong kind.";
+        if (e.Message.Contains("missing required", StringComparison.Ordinal))
+            return required;
         return "This is not JSON from here on.";
     }
 }

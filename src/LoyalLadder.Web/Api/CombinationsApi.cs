@@ -14,8 +14,18 @@ public sealed record TraceRequest
     public string? Naming { get; init; }
 }
 
-public sealed record TraceAnswer(int Counts, int Beats, int Strikes, RepSecondsAnswer RepSeconds, EndAnswer End, int Cycle, decimal Flow, int Difficulty,
-    IReadOnlyList<StepAnswer> Steps, IReadOnlyList<FindingAnswer> Findings);
+public sealed record TraceAnswer(
+    int Counts,
+    int Beats,
+    int Strikes,
+    RepSecondsAnswer RepSeconds,
+    EndAnswer End,
+    int Cycle,
+    decimal Flow,
+    int Difficulty,
+    IReadOnlyList<StepAnswer> Steps,
+    IReadOnlyList<FindingAnswer> Findings
+);
 
 public sealed record RepSecondsAnswer(decimal Walk, decimal Steady, decimal Brisk, decimal Called);
 
@@ -23,7 +33,18 @@ public sealed record EndAnswer(string Lead, int Facing, decimal X, decimal Y);
 
 public sealed record PlaceAnswer(decimal X, decimal Y);
 
-public sealed record StepAnswer(int Count, int Beat, IReadOnlyList<ElementAnswer> Elements, string Lead, int Facing, decimal X, decimal Y, PlaceAnswer LeftFoot, PlaceAnswer RightFoot, string Range);
+public sealed record StepAnswer(
+    int Count,
+    int Beat,
+    IReadOnlyList<ElementAnswer> Elements,
+    string Lead,
+    int Facing,
+    decimal X,
+    decimal Y,
+    PlaceAnswer LeftFoot,
+    PlaceAnswer RightFoot,
+    string Range
+);
 
 public sealed record ElementAnswer(string Technique, string Side, string BodySide, string? Level, string Power);
 
@@ -32,55 +53,132 @@ public sealed record FindingAnswer(string Code, string Severity, int Beat, strin
 /// <summary>The combination part of the JSON interface.</summary>
 public static class CombinationsApi
 {
-    public static void MapCombinationsApi(this IEndpointRouteBuilder routes) => routes
-        .MapPost("/api/v1/combinations/trace", Trace)
-        .AsApi<TraceRequest, TraceAnswer>("Follows a combination over the floor.");
+    public static void MapCombinationsApi(this IEndpointRouteBuilder routes) =>
+        routes
+            .MapPost("/api/v1/combinations/trace", Trace)
+            .AsApi<TraceRequest, TraceAnswer>("Follows a combination over the floor.");
 
     private static async Task<IResult> Trace(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
-        var (request, refusal) = await ApiJson.Read<TraceRequest>(context.Request, "Send at least notation, lead and ageBand.", cancel);
-        if (request is null) return refusal!;
+        var (request, refusal) = await ApiJson.Read<TraceRequest>(
+            context.Request,
+            "Send at least notation, lead and ageBand.",
+            cancel
+        );
+        if (request is null)
+            return refusal!;
         var facts = await own.Facts(cancel);
         var errors = new List<ApiError>();
-        if (Leads.Read(request.Lead) is not { } lead) errors.Add(new ApiError("lead", null, null, "Send left or right."));
-        if (AgeBands.Read(request.AgeBand) is not { } band) errors.Add(new ApiError("ageBand", null, null, "Send kids, teens or adults."));
-        if (NamingOf(request.Naming, facts.School.Naming) is not { } naming) errors.Add(new ApiError("naming", null, null, "Send generic, ring, japanese, korean, thai or chinese, or leave it out."));
-        if (errors.Count > 0) return ApiJson.Refuse(errors);
-        (lead, band, naming) = (Leads.Read(request.Lead)!.Value, AgeBands.Read(request.AgeBand)!.Value, NamingOf(request.Naming, facts.School.Naming)!.Value);
+        if (Leads.Read(request.Lead) is not { } lead)
+            errors.Add(new ApiError("lead", null, null, "Send left or right."));
+        if (AgeBands.Read(request.AgeBand) is not { } band)
+            errors.Add(new ApiError("ageBand", null, null, "Send kids, teens or adults."));
+        if (NamingOf(request.Naming, facts.School.Naming) is not { } naming)
+            errors.Add(
+                new ApiError(
+                    "naming",
+                    null,
+                    null,
+                    "Send generic, ring, japanese, korean, thai or chinese, or leave it out."
+                )
+            );
+        if (errors.Count > 0)
+            return ApiJson.Refuse(errors);
+        (lead, band, naming) = (
+            Leads.Read(request.Lead)!.Value,
+            AgeBands.Read(request.AgeBand)!.Value,
+            NamingOf(request.Naming, facts.School.Naming)!.Value
+        );
         var reading = facts.Material.Notation(naming).Read(request.Notation);
         if (reading.Combination is not { } combination)
-            return ApiJson.Refuse([.. reading.Errors.Select(e => new ApiError("notation", 1, e.Position + 1, e.Suggestions.Count == 0 ? e.Message : $"{e.Message} Near it: {string.Join(", ", e.Suggestions)}."))]);
+            return ApiJson.Refuse([
+                .. reading.Errors.Select(e => new ApiError(
+                    "notation",
+                    1,
+                    e.Position + 1,
+                    e.Suggestions.Count == 0 ? e.Message : $"{e.Message} Near it: {string.Join(", ", e.Suggestions)}."
+                )),
+            ]);
         var tracer = facts.Material.Tracer(naming);
         return Results.Ok(Answer(tracer.Trace(combination, lead, band), tracer, naming));
     }
 
-    private static NamingSchool? NamingOf(string? said, NamingSchool schools) => said switch
-    {
-        null => schools, "generic" => NamingSchool.Generic, "ring" => NamingSchool.Ring, "japanese" => NamingSchool.Japanese, "korean" => NamingSchool.Korean, "thai" => NamingSchool.Thai, "chinese" => NamingSchool.Chinese,
-        _ => null,
-    };
+    private static NamingSchool? NamingOf(string? said, NamingSchool schools) =>
+        said switch
+        {
+            null => schools,
+            "generic" => NamingSchool.Generic,
+            "ring" => NamingSchool.Ring,
+            "japanese" => NamingSchool.Japanese,
+            "korean" => NamingSchool.Korean,
+            "thai" => NamingSchool.Thai,
+            "chinese" => NamingSchool.Chinese,
+            _ => null,
+        };
 
     private static TraceAnswer Answer(Trace trace, Tracer tracer, NamingSchool naming)
     {
         var facts = CombinationFacts.Of(trace, tracer);
         decimal Seconds(Pace pace) => Math.Round(RepClock.Seconds(trace.Combination, pace), 3);
-        return new TraceAnswer(facts.Counts, facts.Beats, facts.Strikes, new RepSecondsAnswer(Seconds(Pace.Walk), Seconds(Pace.Steady), Seconds(Pace.Brisk), Seconds(Pace.Called)),
-            new EndAnswer(Leads.Word(trace.End.Lead), trace.End.Facing, Metres(trace.End.Centre.X), Metres(trace.End.Centre.Y)), facts.Cycle, Math.Round((decimal)facts.Flow, 3), facts.Difficulty,
-            [.. trace.Steps.Select(s => new StepAnswer(s.Count, s.Beat, [.. s.Elements.Select(Element)], Leads.Word(s.Footing.Lead), s.Footing.Facing, Metres(s.Footing.Centre.X), Metres(s.Footing.Centre.Y),
-                At(s.Footing.LeftFoot), At(s.Footing.RightFoot), FightRanges.Word(s.Range)))],
-            [.. trace.Findings.Select(f => new FindingAnswer(f.Code, Lower(f.Severity), f.Beat, f.Message, FixOf(f, trace, naming)))]);
+        return new TraceAnswer(
+            facts.Counts,
+            facts.Beats,
+            facts.Strikes,
+            new RepSecondsAnswer(Seconds(Pace.Walk), Seconds(Pace.Steady), Seconds(Pace.Brisk), Seconds(Pace.Called)),
+            new EndAnswer(
+                Leads.Word(trace.End.Lead),
+                trace.End.Facing,
+                Metres(trace.End.Centre.X),
+                Metres(trace.End.Centre.Y)
+            ),
+            facts.Cycle,
+            Math.Round((decimal)facts.Flow, 3),
+            facts.Difficulty,
+            [
+                .. trace.Steps.Select(s => new StepAnswer(
+                    s.Count,
+                    s.Beat,
+                    [.. s.Elements.Select(Element)],
+                    Leads.Word(s.Footing.Lead),
+                    s.Footing.Facing,
+                    Metres(s.Footing.Centre.X),
+                    Metres(s.Footing.Centre.Y),
+                    At(s.Footing.LeftFoot),
+                    At(s.Footing.RightFoot),
+                    FightRanges.Word(s.Range)
+                )),
+            ],
+            [
+                .. trace.Findings.Select(f => new FindingAnswer(
+                    f.Code,
+                    Lower(f.Severity),
+                    f.Beat,
+                    f.Message,
+                    FixOf(f, trace, naming)
+                )),
+            ]
+        );
     }
 
     private static ElementAnswer Element(TracedElement traced) =>
-        new(traced.Element.Technique!.Id, Lower(traced.Side), Lower(traced.BodySide), traced.Element.AimedAt is { } level ? Lower(level) : null, Lower(traced.Strength));
+        new(
+            traced.Element.Technique!.Id,
+            Lower(traced.Side),
+            Lower(traced.BodySide),
+            traced.Element.AimedAt is { } level ? Lower(level) : null,
+            Lower(traced.Strength)
+        );
 
     /// <summary>The notation with the best fix applied, in the words that were asked for.</summary>
     private static string? FixOf(Finding finding, Trace trace, NamingSchool naming) =>
-        finding.Fixes.Select(f => f.Apply(trace.Combination)).FirstOrDefault(c => c != trace.Combination) is { } mended ? NotationWriter.Write(mended, naming) : null;
+        finding.Fixes.Select(f => f.Apply(trace.Combination)).FirstOrDefault(c => c != trace.Combination) is { } mended
+            ? NotationWriter.Write(mended, naming)
+            : null;
 
     private static PlaceAnswer At(Place place) => new(Metres(place.X), Metres(place.Y));
 
     private static decimal Metres(double metres) => Math.Round((decimal)metres, 3);
 
-    private static string Lower<T>(T value) where T : struct, Enum => value.ToString().ToLowerInvariant();
+    private static string Lower<T>(T value)
+        where T : struct, Enum => value.ToString().ToLowerInvariant();
 }

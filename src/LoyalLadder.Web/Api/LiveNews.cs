@@ -25,14 +25,44 @@ public static class LiveNews
 
     public static void MapLiveNews(this WebApplication app) => app.MapGet("/live", Answer).ExcludeFromDescription();
 
-    private static async Task<IResult> Answer(Guid? lesson, string? from, LadderContext db, SheetCompany company, SchoolNewsFeed feed, TimeProvider time, IHostApplicationLifetime life, HttpContext http)
+    private static async Task<IResult> Answer(
+        Guid? lesson,
+        string? from,
+        LadderContext db,
+        SheetCompany company,
+        SchoolNewsFeed feed,
+        TimeProvider time,
+        IHostApplicationLifetime life,
+        HttpContext http
+    )
     {
-        if (lesson is { } id && !await db.Lessons.AnyAsync(l => l.Id == id, http.RequestAborted)) return Results.NotFound();
+        if (lesson is { } id && !await db.Lessons.AnyAsync(l => l.Id == id, http.RequestAborted))
+            return Results.NotFound();
         http.Response.Headers["X-Accel-Buffering"] = "no";
-        return TypedResults.ServerSentEvents(Follow(lesson, from != "mat", db.SchoolId, company, feed, time, life.ApplicationStopping, http.RequestAborted));
+        return TypedResults.ServerSentEvents(
+            Follow(
+                lesson,
+                from != "mat",
+                db.SchoolId,
+                company,
+                feed,
+                time,
+                life.ApplicationStopping,
+                http.RequestAborted
+            )
+        );
     }
 
-    private static async IAsyncEnumerable<SseItem<LiveEvent>> Follow(Guid? lesson, bool enters, Guid school, SheetCompany company, SchoolNewsFeed feed, TimeProvider time, CancellationToken stopping, [EnumeratorCancellation] CancellationToken gone)
+    private static async IAsyncEnumerable<SseItem<LiveEvent>> Follow(
+        Guid? lesson,
+        bool enters,
+        Guid school,
+        SheetCompany company,
+        SchoolNewsFeed feed,
+        TimeProvider time,
+        CancellationToken stopping,
+        [EnumeratorCancellation] CancellationToken gone
+    )
     {
         using var end = CancellationTokenSource.CreateLinkedTokenSource(stopping, gone);
         using var listening = feed.Listen(school);
@@ -48,23 +78,30 @@ public static class LiveNews
                 {
                     if (news.Any(n => Tells(n, sheet, NewsTopic.Sheet)))
                     {
-                        if (await OrEnd(company.Mark(sheet, gone)) is not { } now) yield break;
-                        if (now.Word != mark?.Word) yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
+                        if (await OrEnd(company.Mark(sheet, gone)) is not { } now)
+                            yield break;
+                        if (now.Word != mark?.Word)
+                            yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
                         mark = now;
                     }
-                    if (news.Any(n => Tells(n, sheet, NewsTopic.Run))) yield return Say("run", new LiveEvent());
+                    if (news.Any(n => Tells(n, sheet, NewsTopic.Run)))
+                        yield return Say("run", new LiveEvent());
                     // looked at with every beat as well: who was cut off leaves no news
                     if (news.Count == 0 || news.Any(n => Tells(n, sheet, NewsTopic.Here)))
                     {
-                        if (await OrEnd(company.Others(sheet, gone)) is not { } others) yield break;
-                        if (here != string.Join('\n', others)) yield return Say("here", new LiveEvent(Here: others));
+                        if (await OrEnd(company.Others(sheet, gone)) is not { } others)
+                            yield break;
+                        if (here != string.Join('\n', others))
+                            yield return Say("here", new LiveEvent(Here: others));
                         here = string.Join('\n', others);
                     }
                 }
-                else if (news.Any(n => n.Topic != NewsTopic.Here)) yield return Say("school", new LiveEvent());
+                else if (news.Any(n => n.Topic != NewsTopic.Here))
+                    yield return Say("school", new LiveEvent());
                 if (news.Count == 0)
                 {
-                    if (visit is { } mine && !await OrEnd(company.Stay(mine, gone))) yield break;
+                    if (visit is { } mine && !await OrEnd(company.Stay(mine, gone)))
+                        yield break;
                     yield return Say("beat", new LiveEvent());
                 }
                 news = await listening.Next(SheetVisit.Beat, time, end.Token);
@@ -72,12 +109,14 @@ public static class LiveNews
         }
         finally
         {
-            if (visit is { } mine) await OrEnd(company.Leave(mine));
+            if (visit is { } mine)
+                await OrEnd(company.Leave(mine));
         }
     }
 
     /// <summary>An answer of the database; null when it is away or the page is gone, which ends the stream: the page asks anew.</summary>
-    private static async Task<T?> OrEnd<T>(Task<T> answer) where T : class?
+    private static async Task<T?> OrEnd<T>(Task<T> answer)
+        where T : class?
     {
         try
         {
@@ -98,7 +137,8 @@ public static class LiveNews
         return true;
     }
 
-    private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) => news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);
+    private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) =>
+        news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);
 
     private static SseItem<LiveEvent> Say(string name, LiveEvent what) => new(what, name);
 }

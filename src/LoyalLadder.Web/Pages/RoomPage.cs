@@ -38,7 +38,11 @@ public abstract class RoomPage(LadderContext db, TimeProvider time) : PageModel
     {
         var (school, staff) = await Facts() is var facts ? (facts.School, facts.Staff) : default;
         var person = staff.FirstOrDefault(u => u.Id.ToString() == User.FindFirstValue(ClaimTypes.NameIdentifier));
-        return new ReaderWords(person?.Naming ?? school.Naming, person?.Sides ?? school.Sides, person?.OwnLead ?? Lead.Left);
+        return new ReaderWords(
+            person?.Naming ?? school.Naming,
+            person?.Sides ?? school.Sides,
+            person?.OwnLead ?? Lead.Left
+        );
     }
 
     public async Task<DateOnly> Today() => SchoolTime.Today(await School(), Time);

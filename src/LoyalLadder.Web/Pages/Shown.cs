@@ -25,19 +25,24 @@ public static class Shown
     public static string N(decimal number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 
     /// <summary>'Thu 3 Dec, 18:05', where the school is.</summary>
-    public static string Moment(DateTimeOffset at, School school) => TimeZoneInfo.ConvertTime(at, SchoolTime.Zone(school)).ToString("ddd d MMM, HH:mm", British);
+    public static string Moment(DateTimeOffset at, School school) =>
+        TimeZoneInfo.ConvertTime(at, SchoolTime.Zone(school)).ToString("ddd d MMM, HH:mm", British);
 
-    public static string Stage(LessonStage stage) => stage switch
-    {
-        LessonStage.Unplanned => "unplanned",
-        LessonStage.Planned => "planned",
-        LessonStage.Running => "running",
-        LessonStage.ToLog => "to log",
-        _ => "logged",
-    };
+    public static string Stage(LessonStage stage) =>
+        stage switch
+        {
+            LessonStage.Unplanned => "unplanned",
+            LessonStage.Planned => "planned",
+            LessonStage.Running => "running",
+            LessonStage.ToLog => "to log",
+            _ => "logged",
+        };
 
     /// <summary>'74 %'; what is nearly sure either way is not said more exactly than it is known.</summary>
-    public static string Odds(double odds) => odds > 0.9 ? "over 90 %" : odds < 0.1 ? "under 10 %" : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(odds * 100)} %");
+    public static string Odds(double odds) =>
+        odds > 0.9 ? "over 90 %"
+        : odds < 0.1 ? "under 10 %"
+        : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(odds * 100)} %");
 
     /// <summary>'1 line', '3 lines'.</summary>
     public static string Many(int count, string one, string? many = null) =>

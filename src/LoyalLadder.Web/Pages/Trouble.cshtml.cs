@@ -19,9 +19,13 @@ public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
 
     private PageResult Tell(int? code)
     {
-        var status = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error is { } error ? Trouble.StatusOf(error) : code ?? 403;
-        if (status is < 400 or > 599) status = 404;
-        if (status == StatusCodes.Status503ServiceUnavailable) logger.LogWarning("The database does not answer");
+        var status = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error is { } error
+            ? Trouble.StatusOf(error)
+            : code ?? 403;
+        if (status is < 400 or > 599)
+            status = 404;
+        if (status == StatusCodes.Status503ServiceUnavailable)
+            logger.LogWarning("The database does not answer");
         (Heading, Advice) = Trouble.Words(status);
         Response.StatusCode = status;
         return Page();

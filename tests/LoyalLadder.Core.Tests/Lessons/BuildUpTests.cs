@@ -9,26 +9,59 @@ public class BuildUpTests
     [Fact]
     public void Groups_are_taught_apart_then_joined_then_at_pace_and_on_a_target()
     {
-        var steps = BuildUp.Of(Given.Trace("jab, cross | lead hook, rear low kick"), BuildUpStyle.GroupsThenJoined, NamingSchool.Generic);
-        Assert.Equal(["group 1", "group 2", "joined", "joined, at pace", "joined, on a target"], steps.Select(s => s.Title));
-        Assert.Equal(["jab, cross", "lead hook, rear low kick", "jab, cross | lead hook, rear low kick", "jab, cross | lead hook, rear low kick", "jab, cross | lead hook, rear low kick"], steps.Select(s => s.Line.Content));
-        Assert.Equal(["3/side walk", "3/side walk", "3/side walk", "5/side steady", "pairs 5/side steady"], steps.Select(s => SheetWriter.Write(s.Line.Dose!)));
+        var steps = BuildUp.Of(
+            Given.Trace("jab, cross | lead hook, rear low kick"),
+            BuildUpStyle.GroupsThenJoined,
+            NamingSchool.Generic
+        );
+        Assert.Equal(
+            ["group 1", "group 2", "joined", "joined, at pace", "joined, on a target"],
+            steps.Select(s => s.Title)
+        );
+        Assert.Equal(
+            [
+                "jab, cross",
+                "lead hook, rear low kick",
+                "jab, cross | lead hook, rear low kick",
+                "jab, cross | lead hook, rear low kick",
+                "jab, cross | lead hook, rear low kick",
+            ],
+            steps.Select(s => s.Line.Content)
+        );
+        Assert.Equal(
+            ["3/side walk", "3/side walk", "3/side walk", "5/side steady", "pairs 5/side steady"],
+            steps.Select(s => SheetWriter.Write(s.Line.Dose!))
+        );
         Assert.Equal([2, 2, 2, 3, 4], steps.Select(s => s.Line.Stage!.Value));
     }
 
     [Fact]
     public void Fifteen_counts_are_learned_in_fives()
     {
-        var titles = BuildUp.Of(Given.Trace("(jab, cross, lead hook) x5"), BuildUpStyle.GroupsThenJoined, NamingSchool.Generic);
-        Assert.Equal(["group 1", "group 2", "group 3", "joined", "joined, at pace", "joined, on a target"], titles.Select(t => t.Title));
+        var titles = BuildUp.Of(
+            Given.Trace("(jab, cross, lead hook) x5"),
+            BuildUpStyle.GroupsThenJoined,
+            NamingSchool.Generic
+        );
+        Assert.Equal(
+            ["group 1", "group 2", "group 3", "joined", "joined, at pace", "joined, on a target"],
+            titles.Select(t => t.Title)
+        );
         Assert.Equal([5, 5, 5, 15, 15, 15], titles.Select(t => t.Line.Moves.Counts.Count));
     }
 
     [Fact]
     public void One_more_each_time_ends_with_all_of_them()
     {
-        var steps = BuildUp.Of(Given.Trace("jab, cross, lead hook, rear low kick"), BuildUpStyle.AddOne, NamingSchool.Generic);
-        Assert.Equal(["counts 1 to 2", "counts 1 to 3", "all 4 counts", "joined, at pace", "joined, on a target"], steps.Select(s => s.Title));
+        var steps = BuildUp.Of(
+            Given.Trace("jab, cross, lead hook, rear low kick"),
+            BuildUpStyle.AddOne,
+            NamingSchool.Generic
+        );
+        Assert.Equal(
+            ["counts 1 to 2", "counts 1 to 3", "all 4 counts", "joined, at pace", "joined, on a target"],
+            steps.Select(s => s.Title)
+        );
     }
 
     [Fact]
@@ -42,7 +75,11 @@ public class BuildUpTests
     [Fact]
     public void A_group_that_begins_in_the_other_stance_says_so()
     {
-        var steps = BuildUp.Of(Given.Trace("rear front kick (land forward), jab | cross, lead hook"), BuildUpStyle.GroupsThenJoined, NamingSchool.Generic);
+        var steps = BuildUp.Of(
+            Given.Trace("rear front kick (land forward), jab | cross, lead hook"),
+            BuildUpStyle.GroupsThenJoined,
+            NamingSchool.Generic
+        );
         Assert.Null(steps[0].Line.Remark);
         Assert.Equal("begins with the other foot in front", steps[1].Line.Remark);
     }
@@ -55,7 +92,9 @@ public class BuildUpTests
     {
         foreach (var step in BuildUp.Of(Given.Trace(notation), BuildUpStyle.GroupsThenJoined, NamingSchool.Generic))
         {
-            var again = Assert.IsType<LessonLine>(Assert.Single(Given.Reader.ReadEntries(Given.Writer.Write(step.Line))));
+            var again = Assert.IsType<LessonLine>(
+                Assert.Single(Given.Reader.ReadEntries(Given.Writer.Write(step.Line)))
+            );
             Assert.Equal(step.Line.Moves.Counts, again.Moves.Counts);
             Assert.Equal(step.Line.Dose, again.Dose);
         }
@@ -71,7 +110,13 @@ public class BuildUpTests
     public void A_sheet_knows_stored_combinations_by_number_and_by_name(string line, int counts)
     {
         var stored = Given.Combination("jab, cross, lead hook, rear low kick");
-        var reader = new SheetReader(Given.Words with { Stored = Given.Words.Stored.Add("14", stored), Named = Given.Words.Named.Add(NameKey.Of("Low water"), stored) });
+        var reader = new SheetReader(
+            Given.Words with
+            {
+                Stored = Given.Words.Stored.Add("14", stored),
+                Named = Given.Words.Named.Add(NameKey.Of("Low water"), stored),
+            }
+        );
         var read = Assert.IsType<LessonLine>(Assert.Single(reader.ReadEntries(line)));
         Assert.Equal(counts, read.Moves.Counts.Count);
         Assert.True(read.IsUnderstood);
@@ -86,6 +131,9 @@ public class BuildUpTests
     public void The_notation_is_a_lesson_line_like_any_other(string text, int counts, string dose)
     {
         var line = Given.Line(text);
-        Assert.Equal((counts, dose, true), (line.Moves.Counts.Count, SheetWriter.Write(line.Dose!), line.Moves.IsKnown));
+        Assert.Equal(
+            (counts, dose, true),
+            (line.Moves.Counts.Count, SheetWriter.Write(line.Dose!), line.Moves.IsKnown)
+        );
     }
 }

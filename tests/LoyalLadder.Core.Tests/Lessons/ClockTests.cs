@@ -47,7 +47,8 @@ public class ClockTests
     [InlineData("jab, cross in groups of three 10/side", 18, 181)]
     [InlineData("jog 5 laps", 16, 57)]
     [InlineData("shadow boxing 3 x 2:00 active rest 30s", 16, 420)]
-    public void Work_takes(string line, int heads, int seconds) => Assert.Equal(seconds, Given.Work(line, Given.Adults(heads)));
+    public void Work_takes(string line, int heads, int seconds) =>
+        Assert.Equal(seconds, Given.Work(line, Given.Adults(heads)));
 
     [Fact]
     public void Kids_change_sides_more_slowly() =>
@@ -56,8 +57,13 @@ public class ClockTests
     [Fact]
     public void Those_beyond_the_jobs_wait_at_the_bags()
     {
-        var dose = Assert.IsType<BagLinesDose>(Given.Line("lines 3 jobs x 1:00 change 20s: round kick | push-up | plank").Dose);
-        Assert.Equal((5, 6), (WorkClock.BagTurns(dose, Given.Adults(18)), WorkClock.WaitingAtBags(dose, Given.Adults(18))));
+        var dose = Assert.IsType<BagLinesDose>(
+            Given.Line("lines 3 jobs x 1:00 change 20s: round kick | push-up | plank").Dose
+        );
+        Assert.Equal(
+            (5, 6),
+            (WorkClock.BagTurns(dose, Given.Adults(18)), WorkClock.WaitingAtBags(dose, Given.Adults(18)))
+        );
     }
 
     [Theory]
@@ -67,7 +73,8 @@ public class ClockTests
     [InlineData("jab, cross x5 teach 95s", 95)]
     [InlineData("jab, cross x5 no teach", 0)]
     [InlineData("water 1:00", 0)]
-    public void Teaching_takes(string line, int seconds) => Assert.Equal(seconds, TeachingClock.Seconds(Given.Line(line)));
+    public void Teaching_takes(string line, int seconds) =>
+        Assert.Equal(seconds, TeachingClock.Seconds(Given.Line(line)));
 
     [Theory]
     [InlineData(Formation.Lines, Formation.Pairs, "targets", AgeBand.Teens, 20, 74)]
@@ -77,19 +84,37 @@ public class ClockTests
     [InlineData(Formation.Lines, Formation.Pairs, "small shields", AgeBand.Adults, 12, 70)]
     [InlineData(Formation.Lines, Formation.Lines, "unheard of", AgeBand.Adults, 12, 30)]
     public void Getting_there_takes(Formation from, Formation to, string kit, AgeBand band, int heads, int seconds) =>
-        Assert.Equal(seconds, GettingThere.Seconds(from, [], to, kit.Length == 0 ? [] : [new KitNeed(kit, null)], Given.Adults(heads) with { Band = band }));
+        Assert.Equal(
+            seconds,
+            GettingThere.Seconds(
+                from,
+                [],
+                to,
+                kit.Length == 0 ? [] : [new KitNeed(kit, null)],
+                Given.Adults(heads) with
+                {
+                    Band = band,
+                }
+            )
+        );
 
     [Fact]
     public void Kit_is_put_away_as_slowly_as_it_is_fetched_and_kept_while_drinking()
     {
-        var lesson = Given.Clock("jab, cross pairs 5/side [gloves]\nwater 1:00\nhook pairs 5/side [gloves]\nplank 30s", Given.Adults(12));
+        var lesson = Given.Clock(
+            "jab, cross pairs 5/side [gloves]\nwater 1:00\nhook pairs 5/side [gloves]\nplank 30s",
+            Given.Adults(12)
+        );
         Assert.Equal([90, 5, 5, 80], lesson.Lines.Select(l => l.GettingThere));
     }
 
     [Fact]
     public void A_lesson_is_its_opening_its_lines_and_its_closing_without_gaps()
     {
-        var lesson = Given.Clock("## Warm-up\njog 2:00\nnote: doors\nlunge 5/side\nwhatever\n## Pads\njab, cross pairs 8/side [mitts]", Given.Adults());
+        var lesson = Given.Clock(
+            "## Warm-up\njog 2:00\nnote: doors\nlunge 5/side\nwhatever\n## Pads\njab, cross pairs 8/side [mitts]",
+            Given.Adults()
+        );
         var at = 60;
         foreach (var line in lesson.Lines)
         {
@@ -104,7 +129,9 @@ public class ClockTests
     [Fact]
     public void Group_versions_run_side_by_side_and_the_quicker_one_stands_idle()
     {
-        var line = Assert.Single(Given.Clock("rear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side", Given.Adults()).Lines);
+        var line = Assert.Single(
+            Given.Clock("rear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side", Given.Adults()).Lines
+        );
         Assert.Equal(38, line.Work); // 10 x 3.5 + 3
         Assert.Equal([("all others", 22, 16), ("advanced", 38, 0)], line.Groups.Select(g => (g.Group, g.Work, g.Idle)));
     }
@@ -116,12 +143,18 @@ public class ClockTests
     [InlineData("burpee x10 brisk", 5)]
     [InlineData("round kick 5/side effort 2", 2)]
     [InlineData("quite unknown 30s", 2)]
-    public void Effort_follows_the_hardest_move_and_the_pace(string line, int effort) => Assert.Equal(effort, LineEffort.Of(Given.Line(line)));
+    public void Effort_follows_the_hardest_move_and_the_pace(string line, int effort) =>
+        Assert.Equal(effort, LineEffort.Of(Given.Line(line)));
 
     [Fact]
     public void Tallies_count_each_leg_and_hand()
     {
-        var tally = LessonTally.Of(Given.Clock("round kick 5/side\njab, cross x10\nlead low kick x4\njumping knee 3/side\nplank 30s", Given.Adults()));
+        var tally = LessonTally.Of(
+            Given.Clock(
+                "round kick 5/side\njab, cross x10\nlead low kick x4\njumping knee 3/side\nplank 30s",
+                Given.Adults()
+            )
+        );
         Assert.Equal(new SideTally(5 + 4 + 3, 5 + 3), tally.Kicks);
         Assert.Equal(new SideTally(10, 10), tally.Strikes);
         Assert.Equal(6, tally.Landings);
@@ -130,7 +163,10 @@ public class ClockTests
     [Fact]
     public void The_skyline_covers_the_lesson_from_its_first_second_to_its_last()
     {
-        var lesson = Given.Clock("jog 2:00\nrear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side\nplank 30s", Given.Adults());
+        var lesson = Given.Clock(
+            "jog 2:00\nrear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side\nplank 30s",
+            Given.Adults()
+        );
         var blocks = Skyline.Of(lesson).Blocks;
         Assert.Equal(0, blocks.Min(b => b.From));
         Assert.Equal(lesson.TotalSeconds, blocks.Max(b => b.From + b.Seconds));
@@ -166,17 +202,33 @@ public class ClockTests
     {
         var kit = new KitTime("mitts", 16, 25);
         var setting = Given.Adults(17) with { Band = AgeBand.Kids, Kit = [kit] };
-        Assert.Contains(LessonChecks.Of(LessonClock.Time(new LessonPlan(LessonHead.Empty, Given.Reader.ReadEntries(sheet).ToSequence()), setting)), c => c.Code == code);
+        Assert.Contains(
+            LessonChecks.Of(
+                LessonClock.Time(
+                    new LessonPlan(LessonHead.Empty, Given.Reader.ReadEntries(sheet).ToSequence()),
+                    setting
+                )
+            ),
+            c => c.Code == code
+        );
     }
 
     [Fact]
     public void A_quiet_lesson_is_all_clear() =>
-        Assert.Empty(LessonChecks.Of(Given.Clock("## Warm-up\njog 9:00\n## Basics\njab, cross 8/side\nround kick pairs 5/side [kick pads]\nwater 1:00\n## Cool-down\nstretch 5:00", Given.Adults())));
+        Assert.Empty(
+            LessonChecks.Of(
+                Given.Clock(
+                    "## Warm-up\njog 9:00\n## Basics\njab, cross 8/side\nround kick pairs 5/side [kick pads]\nwater 1:00\n## Cool-down\nstretch 5:00",
+                    Given.Adults()
+                )
+            )
+        );
 
     [Theory]
     [InlineData(0, "to the second")]
     [InlineData(160, "2 min 40 over")]
     [InlineData(-35, "35 s left")]
     [InlineData(-1200, "20 min left")]
-    public void Over_or_under_is_said_in_words(int seconds, string words) => Assert.Equal(words, Spoken.Difference(seconds));
+    public void Over_or_under_is_said_in_words(int seconds, string words) =>
+        Assert.Equal(words, Spoken.Difference(seconds));
 }

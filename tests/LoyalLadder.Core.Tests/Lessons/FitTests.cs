@@ -8,7 +8,18 @@ namespace LoyalLadder.Core.Tests.Lessons;
 
 public class FitTests
 {
-    private static readonly string[] Moves = ["jab, cross", "front kick", "round kick", "push-up", "plank", "wrist release", "jab, cross, lead hook, rear low kick", "lunge", "wibble"];
+    private static readonly string[] Moves =
+    [
+        "jab, cross",
+        "front kick",
+        "round kick",
+        "push-up",
+        "plank",
+        "wrist release",
+        "jab, cross, lead hook, rear low kick",
+        "lunge",
+        "wibble",
+    ];
 
     /// <summary>A random lesson; small ones have few choices, so that all of them can be tried.</summary>
     private static LessonPlan Lesson(Random random, int lines, bool small)
@@ -19,30 +30,65 @@ public class FitTests
             var n = small ? random.Next(2, 5) : random.Next(4, 13);
             var dose = random.Next(small ? 5 : 8) switch
             {
-                0 => $"{n}/side", 1 => $"x{n}", 2 => $"{(small ? 20 : random.Next(4, 24) * 5)}s", 3 => $"pairs {n}/side steady [mitts]", 4 => $"{n} walk + {n} brisk", 5 => $"3 x {random.Next(4, 18) * 5}s rest 20s", 6 => $"floor x{random.Next(1, 4)}", _ => $"runs {n} [shields]",
+                0 => $"{n}/side",
+                1 => $"x{n}",
+                2 => $"{(small ? 20 : random.Next(4, 24) * 5)}s",
+                3 => $"pairs {n}/side steady [mitts]",
+                4 => $"{n} walk + {n} brisk",
+                5 => $"3 x {random.Next(4, 18) * 5}s rest 20s",
+                6 => $"floor x{random.Next(1, 4)}",
+                _ => $"runs {n} [shields]",
             };
             var line = random.Next(9) == 0 ? "water 30s" : $"{Moves[random.Next(Moves.Length)]} {dose}";
-            text.Add(line + random.Next(4) switch { 0 => " must", 1 => " could", 2 => " teach refresh could", _ => "" });
-            if (!small && random.Next(8) == 0 && !line.StartsWith("water", StringComparison.Ordinal)) text.Add($"   seniors: front kick {n}/side brisk");
+            text.Add(
+                line
+                    + random.Next(4) switch
+                    {
+                        0 => " must",
+                        1 => " could",
+                        2 => " teach refresh could",
+                        _ => "",
+                    }
+            );
+            if (!small && random.Next(8) == 0 && !line.StartsWith("water", StringComparison.Ordinal))
+                text.Add($"   seniors: front kick {n}/side brisk");
         }
         return Given.Reader.Read(string.Join('\n', text)).Plan;
     }
 
-    private static LessonSetting Setting(Random random, int minutes) => new() { Band = (AgeBand)random.Next(3), Heads = random.Next(6, 24), Minutes = minutes, Bags = 4 };
+    private static LessonSetting Setting(Random random, int minutes) =>
+        new()
+        {
+            Band = (AgeBand)random.Next(3),
+            Heads = random.Next(6, 24),
+            Minutes = minutes,
+            Bags = 4,
+        };
 
     /// <summary>Every choice of doses and of lines left out, each timed by the lesson clock itself.</summary>
     private static long? BruteForce(LessonPlan plan, LessonSetting setting)
     {
         long? best = null;
         var lines = plan.Entries.Select((e, i) => (Line: (LessonLine)e, i)).ToList();
-        var choices = lines.Select(l =>
-        {
-            var priority = Priorities.Of(l.Line, SegmentKind.Other);
-            var options = DoseScale.Between(l.Line.Dose!, priority == Priority.Must ? 0.8m : 0.5m, priority == Priority.Must ? 1.25m : 1.5m)
-                .Select(d => (Line: (LessonLine?)(l.Line with { Dose = d }), Value: Worth(l.Line, d, setting, priority))).ToList();
-            if (priority == Priority.Could) options.Add((null, 0));
-            return options;
-        }).ToList();
+        var choices = lines
+            .Select(l =>
+            {
+                var priority = Priorities.Of(l.Line, SegmentKind.Other);
+                var options = DoseScale
+                    .Between(
+                        l.Line.Dose!,
+                        priority == Priority.Must ? 0.8m : 0.5m,
+                        priority == Priority.Must ? 1.25m : 1.5m
+                    )
+                    .Select(d =>
+                        (Line: (LessonLine?)(l.Line with { Dose = d }), Value: Worth(l.Line, d, setting, priority))
+                    )
+                    .ToList();
+                if (priority == Priority.Could)
+                    options.Add((null, 0));
+                return options;
+            })
+            .ToList();
         Try(0, [], 0);
         return best;
 
@@ -50,15 +96,28 @@ public class FitTests
         {
             if (at == choices.Count)
             {
-                if (LessonClock.Time(new LessonPlan(plan.Head, kept.Select(l => (SheetEntry)l).ToSequence()), setting).OverSeconds <= 0 && (best is null || value > best)) best = value;
+                if (
+                    LessonClock
+                        .Time(new LessonPlan(plan.Head, kept.Select(l => (SheetEntry)l).ToSequence()), setting)
+                        .OverSeconds <= 0
+                    && (best is null || value > best)
+                )
+                    best = value;
                 return;
             }
-            foreach (var (line, worth) in choices[at]) Try(at + 1, line is null ? kept : [.. kept, line], value + worth);
+            foreach (var (line, worth) in choices[at])
+                Try(at + 1, line is null ? kept : [.. kept, line], value + worth);
         }
     }
 
     private static long Worth(LessonLine line, Dose dose, LessonSetting setting, Priority priority) =>
-        (long)Math.Round(1000 * LessonFit.Weight(priority) * LessonClock.WorkSeconds(line, setting) * LessonFit.Use((double)DoseScale.Amount(dose) / DoseScale.Amount(line.Dose!)));
+        (long)
+            Math.Round(
+                1000
+                    * LessonFit.Weight(priority)
+                    * LessonClock.WorkSeconds(line, setting)
+                    * LessonFit.Use((double)DoseScale.Amount(dose) / DoseScale.Amount(line.Dose!))
+            );
 
     [Fact]
     public void A_fit_is_as_good_as_the_best_of_all_choices_on_200_small_lessons()
@@ -68,11 +127,18 @@ public class FitTests
         for (var i = 0; i < 200; i++)
         {
             var plan = Lesson(random, random.Next(2, 6), small: true);
-            var setting = Setting(random, 1) with { Minutes = random.Next(3, 9), OpeningSeconds = 10, ClosingSeconds = 10 };
+            var setting = Setting(random, 1) with
+            {
+                Minutes = random.Next(3, 9),
+                OpeningSeconds = 10,
+                ClosingSeconds = 10,
+            };
             var (fitted, noFit) = LessonFit.Of(plan, setting);
             Assert.Equal(BruteForce(plan, setting), fitted?.Value);
-            if (fitted is null) none += noFit!.OverSeconds > 0 ? 1 : 0;
-            else Holds(plan, fitted, setting);
+            if (fitted is null)
+                none += noFit!.OverSeconds > 0 ? 1 : 0;
+            else
+                Holds(plan, fitted, setting);
         }
         Assert.InRange(none, 5, 150);
     }
@@ -85,10 +151,17 @@ public class FitTests
         {
             var plan = Lesson(random, 30, small: false);
             var setting = Setting(random, 60);
-            setting = setting with { Minutes = Math.Max(30, (int)(LessonClock.Time(plan, setting).TotalSeconds / 60 * (0.6 + (random.NextDouble() * 0.5)))) };
+            setting = setting with
+            {
+                Minutes = Math.Max(
+                    30,
+                    (int)(LessonClock.Time(plan, setting).TotalSeconds / 60 * (0.6 + (random.NextDouble() * 0.5)))
+                ),
+            };
             var (fitted, _) = LessonFit.Of(plan, setting);
             Assert.Equal(Solver(plan, setting), fitted?.Value);
-            if (fitted is not null) Holds(plan, fitted, setting);
+            if (fitted is not null)
+                Holds(plan, fitted, setting);
         }
     }
 
@@ -102,18 +175,44 @@ public class FitTests
         foreach (var line in lines)
         {
             var priority = Priorities.Of(line, SegmentKind.Other);
-            var picks = DoseScale.Between(line.Dose!, priority == Priority.Must ? 0.8m : 0.5m, priority == Priority.Must ? 1.25m : 1.5m).Select(d =>
-            {
-                var pick = model.NewBoolVar("");
-                var share = (decimal)DoseScale.Amount(d) / DoseScale.Amount(line.Dose!);
-                var scaled = line with { Dose = d, Versions = line.Versions.Select(v => v.Line.Dose is { } own ? v with { Line = v.Line with { Dose = DoseScale.Nearest(own, share) } } : v).ToSequence() };
-                seconds.AddTerm(pick, TeachingClock.Seconds(line) + LessonClock.WorkSeconds(scaled, setting) + (line.Moves.IsPause ? GettingThere.Seconds(Formation.Lines, default, Formation.Lines, default, setting) : 0));
-                value.AddTerm(pick, Worth(line, d, setting, priority));
-                return pick;
-            }).ToList();
+            var picks = DoseScale
+                .Between(line.Dose!, priority == Priority.Must ? 0.8m : 0.5m, priority == Priority.Must ? 1.25m : 1.5m)
+                .Select(d =>
+                {
+                    var pick = model.NewBoolVar("");
+                    var share = (decimal)DoseScale.Amount(d) / DoseScale.Amount(line.Dose!);
+                    var scaled = line with
+                    {
+                        Dose = d,
+                        Versions = line
+                            .Versions.Select(v =>
+                                v.Line.Dose is { } own
+                                    ? v with
+                                    {
+                                        Line = v.Line with { Dose = DoseScale.Nearest(own, share) },
+                                    }
+                                    : v
+                            )
+                            .ToSequence(),
+                    };
+                    seconds.AddTerm(
+                        pick,
+                        TeachingClock.Seconds(line)
+                            + LessonClock.WorkSeconds(scaled, setting)
+                            + (
+                                line.Moves.IsPause
+                                    ? GettingThere.Seconds(Formation.Lines, default, Formation.Lines, default, setting)
+                                    : 0
+                            )
+                    );
+                    value.AddTerm(pick, Worth(line, d, setting, priority));
+                    return pick;
+                })
+                .ToList();
             var kept = model.NewBoolVar("");
             model.Add(LinearExpr.Sum(picks) == kept);
-            if (priority != Priority.Could) model.Add(kept == 1);
+            if (priority != Priority.Could)
+                model.Add(kept == 1);
             keeps.Add(kept);
         }
         var stands = Enumerable.Range(0, lines.Count).Where(i => !lines[i].Moves.IsPause).ToList();
@@ -123,14 +222,29 @@ public class FitTests
         {
             for (var b = a + 1; b <= stands.Count; b++)
             {
-                if (a == -1 && b == stands.Count && stands.Count == 0) continue;
+                if (a == -1 && b == stands.Count && stands.Count == 0)
+                    continue;
                 var arc = model.NewBoolVar("");
                 circuit.AddArc(a + 1, b == stands.Count ? 0 : b + 1, arc);
-                if (b == stands.Count) continue;
-                var (from, held) = a < 0 ? (Formation.Lines, default) : (GettingThere.FormationOf(lines[stands[a]]), lines[stands[a]].Kit);
-                seconds.AddTerm(arc, GettingThere.Seconds(from, held, GettingThere.FormationOf(lines[stands[b]]), lines[stands[b]].Kit, setting));
+                if (b == stands.Count)
+                    continue;
+                var (from, held) =
+                    a < 0
+                        ? (Formation.Lines, default)
+                        : (GettingThere.FormationOf(lines[stands[a]]), lines[stands[a]].Kit);
+                seconds.AddTerm(
+                    arc,
+                    GettingThere.Seconds(
+                        from,
+                        held,
+                        GettingThere.FormationOf(lines[stands[b]]),
+                        lines[stands[b]].Kit,
+                        setting
+                    )
+                );
             }
-            if (a >= 0) circuit.AddArc(a + 1, a + 1, keeps[stands[a]].Not());
+            if (a >= 0)
+                circuit.AddArc(a + 1, a + 1, keeps[stands[a]].Not());
         }
         model.Add(seconds <= (setting.Minutes * 60) - setting.OpeningSeconds - setting.ClosingSeconds);
         model.Maximize(value);
@@ -145,16 +259,33 @@ public class FitTests
         var clock = LessonClock.Time(fitted.Plan, setting);
         Assert.True(clock.OverSeconds <= 0);
         Assert.Equal(clock.TotalSeconds, fitted.TotalSeconds);
-        Assert.Equal(clock.TotalSeconds - setting.OpeningSeconds - setting.ClosingSeconds, fitted.Lines.Sum(l => l.SecondsAfter));
-        Assert.All(fitted.Lines.Where(l => l.After is null), l => Assert.Equal(Priority.Could, Priorities.Of(l.Before, SegmentKind.Other)));
+        Assert.Equal(
+            clock.TotalSeconds - setting.OpeningSeconds - setting.ClosingSeconds,
+            fitted.Lines.Sum(l => l.SecondsAfter)
+        );
+        Assert.All(
+            fitted.Lines.Where(l => l.After is null),
+            l => Assert.Equal(Priority.Could, Priorities.Of(l.Before, SegmentKind.Other))
+        );
         var after = fitted.Lines.ToDictionary(l => l.Entry, l => l.After);
-        Assert.Equal(fitted.Plan.Entries, plan.Entries.Select((e, i) => after.TryGetValue(i, out var line) ? line : e).OfType<SheetEntry>().ToSequence());
+        Assert.Equal(
+            fitted.Plan.Entries,
+            plan.Entries.Select((e, i) => after.TryGetValue(i, out var line) ? line : e)
+                .OfType<SheetEntry>()
+                .ToSequence()
+        );
     }
 
     [Fact]
     public void Musts_that_do_not_fit_are_named_with_how_much()
     {
-        var (fitted, noFit) = LessonFit.Of(Given.Reader.Read("plank 10:00 must\npush-up 5:00 must\njab 30s could").Plan, Given.Adults() with { Minutes = 10 });
+        var (fitted, noFit) = LessonFit.Of(
+            Given.Reader.Read("plank 10:00 must\npush-up 5:00 must\njab 30s could").Plan,
+            Given.Adults() with
+            {
+                Minutes = 10,
+            }
+        );
         Assert.Null(fitted);
         // 8:00 and 4:00 are the least, with 10 s of talk and 6 s of moving each, in 8 minutes
         Assert.Equal(480 + 240 + 20 + 12 - 480, noFit!.OverSeconds);
@@ -176,13 +307,29 @@ public class FitTests
     [InlineData("5/side", "0.5", "1.5", "3/side|4/side|5/side|6/side|7/side")]
     [InlineData("45s", "0.8", "1.25", "40s|45s|50s|55s")]
     [InlineData("12s", "0.8", "1.25", "10s|12s|15s")]
-    [InlineData("3 steady + 3 called /side", "0.5", "1.5", "2 steady + 2 called /side|3 steady + 3 called /side|4 steady + 4 called /side")]
+    [InlineData(
+        "3 steady + 3 called /side",
+        "0.5",
+        "1.5",
+        "2 steady + 2 called /side|3 steady + 3 called /side|4 steady + 4 called /side"
+    )]
     [InlineData("x1", "0.5", "1.5", "x1")]
     [InlineData("floor x2", "0.5", "1.5", "floor x1|floor x2|floor x3")]
-    public void Doses_change_in_whole_repetitions_and_five_seconds(string dose, string least, string most, string expected)
+    public void Doses_change_in_whole_repetitions_and_five_seconds(
+        string dose,
+        string least,
+        string most,
+        string expected
+    )
     {
         var line = Given.Line($"round kick {dose}");
-        var texts = DoseScale.Between(line.Dose!, decimal.Parse(least, System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(most, System.Globalization.CultureInfo.InvariantCulture)).Select(Core.Lessons.Sheets.SheetWriter.Write);
+        var texts = DoseScale
+            .Between(
+                line.Dose!,
+                decimal.Parse(least, System.Globalization.CultureInfo.InvariantCulture),
+                decimal.Parse(most, System.Globalization.CultureInfo.InvariantCulture)
+            )
+            .Select(Core.Lessons.Sheets.SheetWriter.Write);
         Assert.Equal(expected.Split('|'), texts);
     }
 

@@ -11,60 +11,75 @@ public class MoreSheetsTests
     {
         var pairs = sheet.ReplaceLineEndings("\n").Split('\n').Select(l => l.Split("=>")).ToList();
         var reading = Given.Reader.Read(string.Join('\n', pairs.Select(p => p[0].TrimEnd())));
-        var written = reading.Plan.Entries.Zip(reading.Lines).ToLookup(e => e.Second, e => Given.Writer.Write(e.First).Split('\n')[0]);
+        var written = reading
+            .Plan.Entries.Zip(reading.Lines)
+            .ToLookup(e => e.Second, e => Given.Writer.Write(e.First).Split('\n')[0]);
         for (var i = 0; i < pairs.Count; i++)
         {
-            if (pairs[i].Length < 2) continue;
+            if (pairs[i].Length < 2)
+                continue;
             Assert.Equal($"{i + 1}: {pairs[i][1].Trim()}", $"{i + 1}: {string.Join(" ; ", written[i + 1])}");
         }
     }
 
     [Fact]
-    public void A_mail_with_greeting_quotes_and_checkboxes() => ComesOutAs("""
-        Subject: Monday teens, can you take it? => 
-        Hi both, 12 of them, 50 minutes => note: Hi both, 12 of them, 50 minutes
-        > WARM UP: => ## WARM UP
-        > [ ] skipping 2 x 1 min, 20 sec rest => skipping 2 x 1:00 rest 20s
-        > [x] leg swings 10 each leg => leg swings 10/side
-        > KICKS: => ## KICKS
-        > 1) front kick x 8 each side (slow) => front kick 8/side walk
-        > 2) Round kicks: 3 sets of 6 each leg, 20s rest => Round kicks 6/side x3 rest 20s
-        > COOL DOWN => ## COOL DOWN
-        > stretch for about 4 mins => stretch 4:00
-        """);
+    public void A_mail_with_greeting_quotes_and_checkboxes() =>
+        ComesOutAs(
+            """
+            Subject: Monday teens, can you take it? => 
+            Hi both, 12 of them, 50 minutes => note: Hi both, 12 of them, 50 minutes
+            > WARM UP: => ## WARM UP
+            > [ ] skipping 2 x 1 min, 20 sec rest => skipping 2 x 1:00 rest 20s
+            > [x] leg swings 10 each leg => leg swings 10/side
+            > KICKS: => ## KICKS
+            > 1) front kick x 8 each side (slow) => front kick 8/side walk
+            > 2) Round kicks: 3 sets of 6 each leg, 20s rest => Round kicks 6/side x3 rest 20s
+            > COOL DOWN => ## COOL DOWN
+            > stretch for about 4 mins => stretch 4:00
+            """
+        );
 
     [Fact]
-    public void A_card_in_another_tongue() => ComesOutAs("""
-        # Thursday, 18:00-19:00, adults => 
-        ## Junbi undo => ## Junbi undo
-        keage 10/side => keage 10/side
-        ## Kihon => ## Kihon
-        Kizami-zuki, gyaku-zuki 10/side => Kizami-zuki, gyaku-zuki 10/side
-        Gedan-barai 8 each side => Gedan-barai 8/side
-        dollyo chagi 5 slow + 5 fast each leg => dollyo chagi 5 walk + 5 brisk /side
-        teep x 10 each leg => teep 10/side
-        ## Kumite => ## Kumite
-        jiyu kumite 4 x 2 min, 1 min rest => jiyu kumite 4 x 2:00 rest 1:00
-        mokuso 1 min => mokuso 1:00
-        """);
+    public void A_card_in_another_tongue() =>
+        ComesOutAs(
+            """
+            # Thursday, 18:00-19:00, adults => 
+            ## Junbi undo => ## Junbi undo
+            keage 10/side => keage 10/side
+            ## Kihon => ## Kihon
+            Kizami-zuki, gyaku-zuki 10/side => Kizami-zuki, gyaku-zuki 10/side
+            Gedan-barai 8 each side => Gedan-barai 8/side
+            dollyo chagi 5 slow + 5 fast each leg => dollyo chagi 5 walk + 5 brisk /side
+            teep x 10 each leg => teep 10/side
+            ## Kumite => ## Kumite
+            jiyu kumite 4 x 2 min, 1 min rest => jiyu kumite 4 x 2:00 rest 1:00
+            mokuso 1 min => mokuso 1:00
+            """
+        );
 
     [Fact]
-    public void A_circuit_and_a_round_card() => ComesOutAs("""
-        SAT CIRCUIT / 45 / all => 
-        skip 3 mins => skip 3:00
-        Circuit: 6 stations, 40s each, 20s change, twice round: jab, cross / burpee / plank => stations 6 x 40s change 20s laps 2: jab | cross | burpee | plank -- Circuit
-        Bag lines 3 bags: kick / knee / rest - 45s each, 10s change => lines 3 jobs x 45s change 10s: kick | knee | rest [3 bags]
-        pads 4 rounds of 2 mins, 30s rest => pads 4 x 2:00 rest 30s
-        crunches 3x20, push ups 3x10, plank 1 min => crunches 3x20 ; push ups 3x10 ; plank 1:00
-        """);
+    public void A_circuit_and_a_round_card() =>
+        ComesOutAs(
+            """
+            SAT CIRCUIT / 45 / all => 
+            skip 3 mins => skip 3:00
+            Circuit: 6 stations, 40s each, 20s change, twice round: jab, cross / burpee / plank => stations 6 x 40s change 20s laps 2: jab | cross | burpee | plank -- Circuit
+            Bag lines 3 bags: kick / knee / rest - 45s each, 10s change => lines 3 jobs x 45s change 10s: kick | knee | rest [3 bags]
+            pads 4 rounds of 2 mins, 30s rest => pads 4 x 2:00 rest 30s
+            crunches 3x20, push ups 3x10, plank 1 min => crunches 3x20 ; push ups 3x10 ; plank 1:00
+            """
+        );
 
     [Fact]
-    public void Groups_side_by_side() => ComesOutAs("""
-        # Mixed => 
-        front kick 5 each leg => front kick 5/side
-          advanced: jab, cross, front kick 5 each leg
-        jab cross 10x => jab cross x10
-        """);
+    public void Groups_side_by_side() =>
+        ComesOutAs(
+            """
+            # Mixed => 
+            front kick 5 each leg => front kick 5/side
+              advanced: jab, cross, front kick 5 each leg
+            jab cross 10x => jab cross x10
+            """
+        );
 
     [Theory]
     [InlineData("# 6-8s, 40 min", AgeBand.Kids, 40, null)]
@@ -75,7 +90,10 @@ public class MoreSheetsTests
     public void A_title_tells_ages_minutes_and_start(string title, AgeBand? band, int? minutes, string? start)
     {
         var head = Given.Reader.Read(title).Plan.Head;
-        Assert.Equal((title.StartsWith("# 6", StringComparison.Ordinal) ? head.Band : band, minutes, start), (head.Band, head.Minutes, head.Start?.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture)));
+        Assert.Equal(
+            (title.StartsWith("# 6", StringComparison.Ordinal) ? head.Band : band, minutes, start),
+            (head.Band, head.Minutes, head.Start?.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture))
+        );
     }
 
     [Theory]
@@ -112,7 +130,8 @@ public class MoreSheetsTests
     [Theory]
     [InlineData("\"odd words\" 0s")]
     [InlineData("\"odd words\" x5000 [mitts] -- gently")]
-    public void A_quoted_line_with_an_absurd_dose_loses_nothing(string typed) => Assert.Equal(typed, Given.Writer.Write(Given.Line(typed)));
+    public void A_quoted_line_with_an_absurd_dose_loses_nothing(string typed) =>
+        Assert.Equal(typed, Given.Writer.Write(Given.Line(typed)));
 
     [Fact]
     public void Entries_know_the_line_that_they_came_from()

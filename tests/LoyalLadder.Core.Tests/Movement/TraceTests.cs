@@ -6,7 +6,14 @@ namespace LoyalLadder.Core.Tests.Movement;
 
 public class TraceTests
 {
-    private static string Strong(Trace trace) => string.Join(' ', trace.Steps.SelectMany(s => s.Elements).Where(e => e.Strength == Strength.Strong).Select(e => e.Element.Technique!.Id));
+    private static string Strong(Trace trace) =>
+        string.Join(
+            ' ',
+            trace
+                .Steps.SelectMany(s => s.Elements)
+                .Where(e => e.Strength == Strength.Strong)
+                .Select(e => e.Element.Technique!.Id)
+        );
 
     private static string Codes(Trace trace) => string.Join(' ', trace.Findings.Select(f => $"{f.Beat}:{f.Code}"));
 
@@ -32,16 +39,28 @@ public class TraceTests
     [InlineData("back kick", 1, 1, Lead.Right, 0, 0.688, 2)]
     [InlineData("cross (to 6 o'clock)", 1, 1, Lead.Left, 180, 0.0, 1)]
     [InlineData("right round kick (land forward)", 1, 1, Lead.Right, 0, 0.688, 0)]
-    public void The_feet_go_where_the_table_says(string notation, int counts, int strikes, Lead end, int facing, double y, int cycle)
+    public void The_feet_go_where_the_table_says(
+        string notation,
+        int counts,
+        int strikes,
+        Lead end,
+        int facing,
+        double y,
+        int cycle
+    )
     {
         var trace = Given.Trace(notation);
         var facts = CombinationFacts.Of(trace, Given.Tracer);
-        Assert.Equal((counts, strikes, end, facing, cycle), (facts.Counts, facts.Strikes, trace.End.Lead, trace.End.Facing, facts.Cycle));
+        Assert.Equal(
+            (counts, strikes, end, facing, cycle),
+            (facts.Counts, facts.Strikes, trace.End.Lead, trace.End.Facing, facts.Cycle)
+        );
         Assert.Equal(y, trace.End.Centre.Y, 3);
     }
 
     [Fact]
-    public void Hips_are_strong_on_cross_hook_and_low_kick() => Assert.Equal("cross hook low-kick", Strong(Given.Trace("jab, cross, lead hook, rear low kick")));
+    public void Hips_are_strong_on_cross_hook_and_low_kick() =>
+        Assert.Equal("cross hook low-kick", Strong(Given.Trace("jab, cross, lead hook, rear low kick")));
 
     [Fact]
     public void A_rear_kick_that_lands_forward_makes_the_jab_the_other_hand()
@@ -54,7 +73,10 @@ public class TraceTests
     public void A_crossed_leg_unwinds_and_the_back_kick_faces_the_partner_again()
     {
         var trace = Given.Trace("lead front kick (cross over), turn, rear back kick, jab & cross");
-        Assert.Equal([Side.Left, Side.None, Side.Right, Side.Right, Side.Left], trace.Steps.Select(s => s.Elements.Single().BodySide));
+        Assert.Equal(
+            [Side.Left, Side.None, Side.Right, Side.Right, Side.Left],
+            trace.Steps.Select(s => s.Elements.Single().BodySide)
+        );
         Assert.Equal([0, 180, 0, 0, 0], trace.Steps.Select(s => s.Footing.Facing));
         Assert.Equal([1, 2, 3, 4, 4], trace.Steps.Select(s => s.Count));
         // the crossing foot stays where it was set down while the body unwinds
@@ -84,9 +106,15 @@ public class TraceTests
         Assert.Equal(FightRange.Close, trace.From);
         var choked = Assert.Single(trace.Findings, f => f.Code == "choked");
         Assert.Equal((6, Severity.Note), (choked.Beat, choked.Severity));
-        Assert.Equal(["(angle left) on the rear knee", "(step back) on the rear knee"], choked.Fixes.Select(f => f.Words(NamingSchool.Generic)));
+        Assert.Equal(
+            ["(angle left) on the rear knee", "(step back) on the rear knee"],
+            choked.Fixes.Select(f => f.Words(NamingSchool.Generic))
+        );
         foreach (var fix in choked.Fixes)
-            Assert.DoesNotContain(Given.Tracer.Trace(fix.Apply(trace.Combination), Lead.Left, AgeBand.Adults).Findings, f => f.Code == "choked");
+            Assert.DoesNotContain(
+                Given.Tracer.Trace(fix.Apply(trace.Combination), Lead.Left, AgeBand.Adults).Findings,
+                f => f.Code == "choked"
+            );
     }
 
     [Theory]
@@ -126,7 +154,8 @@ public class TraceTests
     [InlineData("lead front kick (cross over), rear round kick", "1:light-lead-kick 2:legs-crossed")]
     [InlineData("right jab", "1:wrong-side")]
     [InlineData("rear front kick (land forward)", "1:other-side")]
-    public void Findings_name_what_is_wrong(string notation, string codes) => Assert.Equal(codes, Codes(Given.Trace(notation)));
+    public void Findings_name_what_is_wrong(string notation, string codes) =>
+        Assert.Equal(codes, Codes(Given.Trace(notation)));
 
     [Fact]
     public void Children_may_spin_less_and_not_do_what_the_policy_bars()
@@ -157,7 +186,10 @@ public class TraceTests
             var mended = fix.Apply(trace.Combination);
             Assert.Equal(mended, Given.Combination(NotationWriter.Write(mended)));
             var again = Given.Tracer.Trace(mended, Lead.Left, AgeBand.Adults);
-            Assert.True(again.Findings.Count(f => f.Code == finding.Code) < trace.Findings.Count(f => f.Code == finding.Code), $"{notation}: {fix.Words(NamingSchool.Generic)} left {finding.Code}");
+            Assert.True(
+                again.Findings.Count(f => f.Code == finding.Code) < trace.Findings.Count(f => f.Code == finding.Code),
+                $"{notation}: {fix.Words(NamingSchool.Generic)} left {finding.Code}"
+            );
             Assert.Null(again.Stop);
         }
     }
@@ -176,15 +208,24 @@ public class TraceTests
     [InlineData("lead side kick", "shield on the belly, rear foot braced")]
     [InlineData("axe kick", "flat target off the centre line, head height")]
     public void The_holder_is_told_where_to_hold_from_the_holders_side(string notation, string hold) =>
-        Assert.Equal(hold, Assert.Single(Assert.Single(HolderCard.Of(Given.Trace(notation), NamingSchool.Generic)).Hold));
+        Assert.Equal(
+            hold,
+            Assert.Single(Assert.Single(HolderCard.Of(Given.Trace(notation), NamingSchool.Generic)).Hold)
+        );
 
     [Fact]
     public void The_holder_feeds_and_steps_with_the_drift()
     {
-        var card = HolderCard.Of(Given.Trace("[cross] parry, rear front kick (land forward), push kick"), NamingSchool.Generic);
+        var card = HolderCard.Of(
+            Given.Trace("[cross] parry, rear front kick (land forward), push kick"),
+            NamingSchool.Generic
+        );
         Assert.Equal("feed cross, half speed", card[0].Feed);
         Assert.Equal("step back with it", card[1].Step);
         Assert.Equal("let it send you back to long range", card[2].Step);
-        Assert.Equal("left mitt, your head height", HolderCard.Of(Given.Trace("jab"), NamingSchool.Generic, crossed: true)[0].Hold[0]);
+        Assert.Equal(
+            "left mitt, your head height",
+            HolderCard.Of(Given.Trace("jab"), NamingSchool.Generic, crossed: true)[0].Hold[0]
+        );
     }
 }

@@ -7,16 +7,22 @@ namespace LoyalLadder.Core.Tests.Progress;
 /// <summary>What a group knows, what that does to talk, and what a fit on the mat makes of a program.</summary>
 public class GroupKnowledgeTests
 {
-    private static GroupKnowledge Knows(params (string Id, Novelty Novelty)[] known) => new(Given.Catalogue, known.ToDictionary(k => k.Id, k => k.Novelty), new HashSet<string>());
+    private static GroupKnowledge Knows(params (string Id, Novelty Novelty)[] known) =>
+        new(Given.Catalogue, known.ToDictionary(k => k.Id, k => k.Novelty), new HashSet<string>());
 
     [Fact]
     public void Whoever_has_a_technique_has_what_it_is_built_on()
     {
-        var technique = Given.Catalogue.All.First(t => t.BuildsOn.Any(b => Given.Catalogue.Find(b)!.BuildsOn.Length > 0));
+        var technique = Given.Catalogue.All.First(t =>
+            t.BuildsOn.Any(b => Given.Catalogue.Find(b)!.BuildsOn.Length > 0)
+        );
         var below = technique.BuildsOn.First(b => Given.Catalogue.Find(b)!.BuildsOn.Length > 0);
         var deepest = Given.Catalogue.Find(below)!.BuildsOn[0];
         var group = Knows((technique.Id, Novelty.Known));
-        Assert.Equal([Novelty.Known, Novelty.Known, Novelty.Known], new[] { technique.Id, below, deepest }.Select(group.Of));
+        Assert.Equal(
+            [Novelty.Known, Novelty.Known, Novelty.Known],
+            new[] { technique.Id, below, deepest }.Select(group.Of)
+        );
         Assert.Equal(Novelty.New, Knows((deepest, Novelty.Known)).Of(technique.Id));
         // what is fresher by its own log stays as it is
         Assert.Equal(Novelty.Known, Knows((technique.Id, Novelty.Refresh), (below, Novelty.Known)).Of(below));
@@ -32,7 +38,10 @@ public class GroupKnowledgeTests
         var group = Knows(("jab", Novelty.Known), ("cross", Novelty.Refresh));
         var line = Given.Line(text);
         Assert.Equal(needed, TeachingClock.Needed(line, group));
-        Assert.Equal(TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, group), TeachingClock.Seconds(line, group));
+        Assert.Equal(
+            TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, group),
+            TeachingClock.Seconds(line, group)
+        );
         Assert.Equal(0, TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.None) }, group));
         Assert.Equal(95, TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.Seconds, 95) }, group));
         Assert.Equal(TeachingKind.Known, TeachingClock.Needed(line, null));
@@ -50,7 +59,8 @@ public class GroupKnowledgeTests
     [InlineData("jab threes 5/side", 5)]
     [InlineData("sparring 2:00", 6)]
     [InlineData("jab 5/side stage 6", 6)]
-    public void A_line_has_a_stage_by_its_form_and_kit_unless_it_says_so(string text, int stage) => Assert.Equal(stage, Stages.Of(Given.Line(text)));
+    public void A_line_has_a_stage_by_its_form_and_kit_unless_it_says_so(string text, int stage) =>
+        Assert.Equal(stage, Stages.Of(Given.Line(text)));
 
     [Fact]
     public void A_fit_on_the_mat_changes_only_what_is_left_and_marks_what_is_left_out()
@@ -66,8 +76,20 @@ public class GroupKnowledgeTests
         Assert.Equal((0, 1), (program.Fits, fitted.Fits));
         // what is left out has not been done
         var at = new DateTimeOffset(2041, 5, 7, 18, 0, 0, TimeSpan.Zero);
-        var state = RunState.Of(fitted, [new(Guid.NewGuid(), at, RunEventKind.Start), new(Guid.NewGuid(), at.AddSeconds(60), RunEventKind.Go, ids[1]), new(Guid.NewGuid(), at.AddSeconds(61), RunEventKind.Fit, Value: 1),
-            new(Guid.NewGuid(), at.AddSeconds(120), RunEventKind.Go, ids[3]), new(Guid.NewGuid(), at.AddSeconds(160), RunEventKind.End)], at.AddSeconds(200));
-        Assert.Equal([LineOutcome.Done, LineOutcome.Done, LineOutcome.NotDone, LineOutcome.Done], state.Lines.Select(l => l.Outcome));
+        var state = RunState.Of(
+            fitted,
+            [
+                new(Guid.NewGuid(), at, RunEventKind.Start),
+                new(Guid.NewGuid(), at.AddSeconds(60), RunEventKind.Go, ids[1]),
+                new(Guid.NewGuid(), at.AddSeconds(61), RunEventKind.Fit, Value: 1),
+                new(Guid.NewGuid(), at.AddSeconds(120), RunEventKind.Go, ids[3]),
+                new(Guid.NewGuid(), at.AddSeconds(160), RunEventKind.End),
+            ],
+            at.AddSeconds(200)
+        );
+        Assert.Equal(
+            [LineOutcome.Done, LineOutcome.Done, LineOutcome.NotDone, LineOutcome.Done],
+            state.Lines.Select(l => l.Outcome)
+        );
     }
 }

@@ -7,16 +7,26 @@ public class PaceTests
 {
     private static readonly Guid Class = Guid.NewGuid();
 
-    private static PacedLine Line(double ratio, Guid? group = null, string who = "Ines", PaceKind kind = PaceKind.Alone, Guid? lesson = null) => new(lesson ?? Guid.NewGuid(), group ?? Class, who, kind, 100, (int)Math.Round(100 * ratio));
+    private static PacedLine Line(
+        double ratio,
+        Guid? group = null,
+        string who = "Ines",
+        PaceKind kind = PaceKind.Alone,
+        Guid? lesson = null
+    ) => new(lesson ?? Guid.NewGuid(), group ?? Class, who, kind, 100, (int)Math.Round(100 * ratio));
 
     [Fact]
-    public void Too_few_lines_say_nothing() => Assert.Null(Pace.Learn(Enumerable.Range(0, Pace.Least - 1).Select(_ => Line(1.1))));
+    public void Too_few_lines_say_nothing() =>
+        Assert.Null(Pace.Learn(Enumerable.Range(0, Pace.Least - 1).Select(_ => Line(1.1))));
 
     [Fact]
     public void Each_level_is_pulled_to_the_one_above_by_five_lines()
     {
         var other = Guid.NewGuid();
-        var pace = Pace.Learn([.. Enumerable.Range(0, 95).Select(_ => Line(1)), .. Enumerable.Range(0, 5).Select(_ => Line(2, other))])!;
+        var pace = Pace.Learn([
+            .. Enumerable.Range(0, 95).Select(_ => Line(1)),
+            .. Enumerable.Range(0, 5).Select(_ => Line(2, other)),
+        ])!;
         Assert.Equal(0, pace.Of(PaceKind.Alone, Class, "Ines"), 6);
         // of the class: (5 ln 2 + 5 · 0) / 10, then of the instructor in it: (5 ln 2 + 5 · that) / 10
         Assert.Equal(Math.Log(2) / 2, pace.Of(PaceKind.Alone, other, "somebody new"), 6);
@@ -27,7 +37,15 @@ public class PaceTests
 
     [Fact]
     public void A_slip_of_the_finger_is_no_pace() =>
-        Assert.Equal(Pace.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, "Ines"), Pace.Learn([.. Enumerable.Range(0, 60).Select(_ => Line(1.1)), .. Enumerable.Range(0, 20).Select(_ => Line(40))])!.Of(PaceKind.Alone, Class, "Ines"), 9);
+        Assert.Equal(
+            Pace.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, "Ines"),
+            Pace.Learn([
+                        .. Enumerable.Range(0, 60).Select(_ => Line(1.1)),
+                        .. Enumerable.Range(0, 20).Select(_ => Line(40)),
+                    ])!
+                .Of(PaceKind.Alone, Class, "Ines"),
+            9
+        );
 
     [Theory]
     [InlineData(0.5)]
@@ -43,7 +61,9 @@ public class PaceTests
     private sealed class Simulated
     {
         private readonly Random _random;
-        private readonly double _noise, _common, _school;
+        private readonly double _noise,
+            _common,
+            _school;
         private readonly Dictionary<object, double> _bias = [];
         public Guid[] Classes { get; } = [.. Enumerable.Range(0, 5).Select(_ => Guid.NewGuid())];
         public string[] Instructors { get; } = ["A", "B", "C"];
@@ -51,22 +71,51 @@ public class PaceTests
         public Simulated(int seed)
         {
             _random = new Random(seed);
-            (_noise, _common, _school) = (0.12 + (0.2 * _random.NextDouble()), 0.02 + (0.06 * _random.NextDouble()), 0.15 * _random.NextDouble());
+            (_noise, _common, _school) = (
+                0.12 + (0.2 * _random.NextDouble()),
+                0.02 + (0.06 * _random.NextDouble()),
+                0.15 * _random.NextDouble()
+            );
         }
 
-        private double Gauss() => Math.Sqrt(-2 * Math.Log(1 - _random.NextDouble())) * Math.Cos(2 * Math.PI * _random.NextDouble());
+        private double Gauss() =>
+            Math.Sqrt(-2 * Math.Log(1 - _random.NextDouble())) * Math.Cos(2 * Math.PI * _random.NextDouble());
 
-        private double Bias(object key, double spread) => _bias.TryGetValue(key, out var b) ? b : _bias[key] = spread * Gauss();
+        private double Bias(object key, double spread) =>
+            _bias.TryGetValue(key, out var b) ? b : _bias[key] = spread * Gauss();
 
         public List<PacedLine> Lesson()
         {
-            var (id, group, who, common) = (Guid.NewGuid(), Classes[_random.Next(Classes.Length)], Instructors[_random.Next(Instructors.Length)], _common * Gauss());
-            return [.. Enumerable.Range(0, 12).Select(_ =>
-            {
-                var (kind, planned) = ((PaceKind)_random.Next(6), _random.Next(40, 360));
-                var log = _school + Bias(kind, 0.1) + Bias((kind, group), 0.06) + Bias((kind, group, who), 0.05) + common + (_noise * Gauss());
-                return new PacedLine(id, group, who, kind, planned, Math.Max(1, (int)Math.Round(planned * Math.Exp(log))));
-            })];
+            var (id, group, who, common) = (
+                Guid.NewGuid(),
+                Classes[_random.Next(Classes.Length)],
+                Instructors[_random.Next(Instructors.Length)],
+                _common * Gauss()
+            );
+            return
+            [
+                .. Enumerable
+                    .Range(0, 12)
+                    .Select(_ =>
+                    {
+                        var (kind, planned) = ((PaceKind)_random.Next(6), _random.Next(40, 360));
+                        var log =
+                            _school
+                            + Bias(kind, 0.1)
+                            + Bias((kind, group), 0.06)
+                            + Bias((kind, group, who), 0.05)
+                            + common
+                            + (_noise * Gauss());
+                        return new PacedLine(
+                            id,
+                            group,
+                            who,
+                            kind,
+                            planned,
+                            Math.Max(1, (int)Math.Round(planned * Math.Exp(log)))
+                        );
+                    }),
+            ];
         }
     }
 
@@ -82,13 +131,20 @@ public class PaceTests
             for (var i = 0; i < 100; i++)
             {
                 var lesson = school.Lesson();
-                var likely = pace.Of(lesson.Select(l => (l.Kind, l.Planned)), 120, lesson[0].Class, lesson[0].Instructor);
+                var likely = pace.Of(
+                    lesson.Select(l => (l.Kind, l.Planned)),
+                    120,
+                    lesson[0].Class,
+                    lesson[0].Instructor
+                );
                 // booked so that the page just says 'over 90 %'
                 var booked = likely.Within(0.9);
                 var actual = 120 + lesson.Sum(l => l.Actual);
                 Assert.True(likely.Odds(booked + 1) > 0.9);
-                if (actual <= booked) finished++;
-                if (actual <= likely.Within(0.5)) halves++;
+                if (actual <= booked)
+                    finished++;
+                if (actual <= likely.Within(0.5))
+                    halves++;
                 all++;
             }
         }

@@ -11,13 +11,24 @@ public class ProgressTests
     private static readonly DateOnly Day = new(2041, 5, 14);
 
     /// <summary>Evidence with an exposure so many days ago each.</summary>
-    private static Evidence Seen(string learnable, int stage, params int[] daysAgo) => new()
-    {
-        StudentId = Guid.NewGuid(), Learnable = learnable, Exposures = daysAgo.Length, Stage = stage, ByStage = new double[6], LeftReps = 0, RightReps = 0,
-        FirstOn = Day.AddDays(-daysAgo.Max()), LastOn = Day.AddDays(-daysAgo.Min()), RecentDays = [.. daysAgo.Order().Select(d => Day.AddDays(-d))], RecentShares = [.. daysAgo.Select(_ => 1.0)],
-    };
+    private static Evidence Seen(string learnable, int stage, params int[] daysAgo) =>
+        new()
+        {
+            StudentId = Guid.NewGuid(),
+            Learnable = learnable,
+            Exposures = daysAgo.Length,
+            Stage = stage,
+            ByStage = new double[6],
+            LeftReps = 0,
+            RightReps = 0,
+            FirstOn = Day.AddDays(-daysAgo.Max()),
+            LastOn = Day.AddDays(-daysAgo.Min()),
+            RecentDays = [.. daysAgo.Order().Select(d => Day.AddDays(-d))],
+            RecentShares = [.. daysAgo.Select(_ => 1.0)],
+        };
 
-    private static Learner Person(Dictionary<string, int> wanted, params Evidence[] evidence) => new(wanted, evidence.ToDictionary(e => e.Learnable));
+    private static Learner Person(Dictionary<string, int> wanted, params Evidence[] evidence) =>
+        new(wanted, evidence.ToDictionary(e => e.Learnable));
 
     [Theory]
     [InlineData(0, 4)]
@@ -36,13 +47,24 @@ public class ProgressTests
     [InlineData(2.5, 14, 2)]
     [InlineData(6, 30, 0.5)]
     [InlineData(1, 100, 3)]
-    public void It_is_overdue_by(double exposures, int daysSince, double ratio) => Assert.Equal(ratio, Due.Ratio(exposures, daysSince), 6);
+    public void It_is_overdue_by(double exposures, int daysSince, double ratio) =>
+        Assert.Equal(ratio, Due.Ratio(exposures, daysSince), 6);
 
     [Fact]
     public void What_more_people_need_sooner_comes_first_and_what_is_not_due_is_left_out()
     {
-        var wanted = new Dictionary<string, int> { ["jab"] = 4, ["cross"] = 4, ["hook"] = 4 };
-        Learner[] people = [Person(wanted, Seen("jab", 3, 16, 30), Seen("cross", 2, 1)), Person(wanted, Seen("jab", 3, 16, 30), Seen("cross", 2, 1)), Person([], Seen("jab", 3, 16))];
+        var wanted = new Dictionary<string, int>
+        {
+            ["jab"] = 4,
+            ["cross"] = 4,
+            ["hook"] = 4,
+        };
+        Learner[] people =
+        [
+            Person(wanted, Seen("jab", 3, 16, 30), Seen("cross", 2, 1)),
+            Person(wanted, Seen("jab", 3, 16, 30), Seen("cross", 2, 1)),
+            Person([], Seen("jab", 3, 16)),
+        ];
         var due = Due.For(people, Given.Catalogue, new HashSet<string>(), Day).ToList();
         var jab = due.First(d => d.Learnable == "jab");
         Assert.Equal((2, 3, 16, 3, true), (jab.Need, jab.People, jab.DaysSince!.Value, jab.Stage, jab.IsAsked));
@@ -51,7 +73,11 @@ public class ProgressTests
         Assert.DoesNotContain(due, d => d.Learnable == "cross");
         Assert.Equal("jab", due[0].Learnable);
         // a debt makes it half as important again
-        Assert.Equal(jab.Score * 1.5, Due.For(people, Given.Catalogue, new HashSet<string> { "jab" }, Day).First(d => d.Learnable == "jab").Score, 6);
+        Assert.Equal(
+            jab.Score * 1.5,
+            Due.For(people, Given.Catalogue, new HashSet<string> { "jab" }, Day).First(d => d.Learnable == "jab").Score,
+            6
+        );
     }
 
     [Fact]
@@ -60,7 +86,20 @@ public class ProgressTests
         var technique = Given.Catalogue.All.First(t => t.BuildsOn.Length == 1 && !t.IsExercise);
         var below = technique.BuildsOn[0];
         var wanted = new Dictionary<string, int> { [technique.Id] = 4 };
-        List<DueItem> For(int stage) => [.. Due.For([Person(wanted, Seen(below, stage, 2)), Person(wanted, Seen(below, stage, 2)), Person(wanted, Seen(below, stage, 2)), Person(wanted)], Given.Catalogue, new HashSet<string>(), Day)];
+        List<DueItem> For(int stage) =>
+            [
+                .. Due.For(
+                    [
+                        Person(wanted, Seen(below, stage, 2)),
+                        Person(wanted, Seen(below, stage, 2)),
+                        Person(wanted, Seen(below, stage, 2)),
+                        Person(wanted),
+                    ],
+                    Given.Catalogue,
+                    new HashSet<string>(),
+                    Day
+                ),
+            ];
         Assert.DoesNotContain(For(2), d => d.Learnable == technique.Id);
         var offered = For(3).Single(d => d.Learnable == technique.Id);
         Assert.Equal(Due.Never, offered.Score, 6);
@@ -77,7 +116,10 @@ public class ProgressTests
                 var text = Due.Line(technique.NameIn(NamingSchool.Generic), technique, stage);
                 var line = Given.Line(text);
                 Assert.True(line.IsUnderstood, text);
-                Assert.True(Stages.Of(line) == stage || stage == 6 || technique.Id == "sparring", $"{text}: {Stages.Of(line)}");
+                Assert.True(
+                    Stages.Of(line) == stage || stage == 6 || technique.Id == "sparring",
+                    $"{text}: {Stages.Of(line)}"
+                );
                 Assert.Contains(technique.Id, Learnables.Of(line.Moves));
             }
     }
@@ -87,9 +129,17 @@ public class ProgressTests
     [InlineData(3, 0, 40, Novelty.Refresh)]
     [InlineData(2, 0, 10, Novelty.Refresh)]
     [InlineData(3, 4, 10, Novelty.New)]
-    public void A_group_knows_what_seven_in_ten_have_had_three_times_and_lately(int times, int without, int lastDaysAgo, Novelty expected)
+    public void A_group_knows_what_seven_in_ten_have_had_three_times_and_lately(
+        int times,
+        int without,
+        int lastDaysAgo,
+        Novelty expected
+    )
     {
-        var have = Enumerable.Range(0, 10 - without).Select(_ => Seen("jab", 2, [.. Enumerable.Range(0, times).Select(i => lastDaysAgo + i)])).ToList();
+        var have = Enumerable
+            .Range(0, 10 - without)
+            .Select(_ => Seen("jab", 2, [.. Enumerable.Range(0, times).Select(i => lastDaysAgo + i)]))
+            .ToList();
         Assert.Equal(expected, GroupNovelty.Of(have, 10, Day));
         // what is taught on the day itself does not count yet
         Assert.Equal(Novelty.New, GroupNovelty.Of([.. have.Select(_ => Seen("jab", 2, 0))], 10, Day));
@@ -100,7 +150,13 @@ public class ProgressTests
     [InlineData(80, 20, true, false, 10)]
     [InlineData(100, 12, true, false, 21)]
     [InlineData(100, 20, false, false, null)]
-    public void Readiness_is_days_lessons_and_every_requirement(int days, int lessons, bool signed, bool ready, int? forecastDays)
+    public void Readiness_is_days_lessons_and_every_requirement(
+        int days,
+        int lessons,
+        bool signed,
+        bool ready,
+        int? forecastDays
+    )
     {
         RequirementStand[] asked = [new(Guid.NewGuid(), 4, 4, 1, 1), new(Guid.NewGuid(), 0, 0, 2, signed ? 2 : 1)];
         // 12 lessons in 12 weeks in a class that comes once a week: one a week; missing 3 of 15 takes three weeks
@@ -123,27 +179,89 @@ public class ProgressTests
     [InlineData(new[] { 21, 28, 35, 42 }, false)]
     [InlineData(new[] { 22, 29, 36, 43 }, true)]
     [InlineData(new[] { 60, 67 }, false)]
-    public void Drifting_is_a_gap_over_three_times_the_usual(int[] daysAgo, bool drifting) => Assert.Equal(drifting, Readinesses.IsDrifting([.. daysAgo.Select(d => Day.AddDays(-d))], Day));
+    public void Drifting_is_a_gap_over_three_times_the_usual(int[] daysAgo, bool drifting) =>
+        Assert.Equal(drifting, Readinesses.IsDrifting([.. daysAgo.Select(d => Day.AddDays(-d))], Day));
 
-    private static AskedFor Asks(string learnable, int stage = 3, bool defence = false) => new(Guid.Empty, learnable, stage, defence);
+    private static AskedFor Asks(string learnable, int stage = 3, bool defence = false) =>
+        new(Guid.Empty, learnable, stage, defence);
 
     [Fact]
     public void Every_kind_of_hole_is_found_and_a_sound_ladder_has_none()
     {
         var built = Given.Catalogue.All.First(t => t.BuildsOn.Length > 0 && !t.IsExercise);
-        List<Hole> Of(Rung[] rungs, Dictionary<string, TaughtTo>? taught = null) => [.. Holes.Of(rungs, taught ?? rungs.SelectMany(r => r.Asks).DistinctBy(a => a.Learnable).ToDictionary(a => a.Learnable, _ => new TaughtTo(5, Day.AddDays(-10))),
-            rungs.SelectMany(r => r.Asks).Select(a => a.Learnable).ToHashSet(), Given.Catalogue, l => l, "Kites", Day)];
+        List<Hole> Of(Rung[] rungs, Dictionary<string, TaughtTo>? taught = null) =>
+            [
+                .. Holes.Of(
+                    rungs,
+                    taught
+                        ?? rungs
+                            .SelectMany(r => r.Asks)
+                            .DistinctBy(a => a.Learnable)
+                            .ToDictionary(a => a.Learnable, _ => new TaughtTo(5, Day.AddDays(-10))),
+                    rungs.SelectMany(r => r.Asks).Select(a => a.Learnable).ToHashSet(),
+                    Given.Catalogue,
+                    l => l,
+                    "Kites",
+                    Day
+                ),
+            ];
         Rung Step(string name, params AskedFor[] asks) => new(Guid.NewGuid(), name, asks);
-        Assert.Empty(Of([Step("White", Asks("jab"), Asks("wrist-release", 5, true)), Step("Yellow", Asks("cross"), Asks("jab", 4), Asks("bear-hug-release", 5, true))]));
+        Assert.Empty(
+            Of([
+                Step("White", Asks("jab"), Asks("wrist-release", 5, true)),
+                Step("Yellow", Asks("cross"), Asks("jab", 4), Asks("bear-hug-release", 5, true)),
+            ])
+        );
         Assert.Equal(HoleKind.NoSelfDefence, Assert.Single(Of([Step("White", Asks("jab"))])).Kind);
-        Assert.Contains(Of([Step("White", Asks(built.Id), Asks("x", 3, true)), Step("Yellow", Asks(built.BuildsOn[0]), Asks("y", 3, true))]), h => h.Kind == HoleKind.TooEarly && h.Learnable == built.Id);
-        Assert.Contains(Of([Step("White", Asks("jab"), Asks("x", 3, true)), Step("Yellow", Asks("jab"), Asks("y", 3, true))]), h => h.Kind == HoleKind.Twice);
-        Assert.Contains(Of([Step("White", Asks("jab"), Asks("x", 3, true)), Step("Yellow", Asks("cross"), Asks("hook"), Asks("slip"), Asks("y", 3, true))]), h => h.Kind == HoleKind.Heavy && h.Words.Contains("2.0 times", StringComparison.Ordinal));
+        Assert.Contains(
+            Of([
+                Step("White", Asks(built.Id), Asks("x", 3, true)),
+                Step("Yellow", Asks(built.BuildsOn[0]), Asks("y", 3, true)),
+            ]),
+            h => h.Kind == HoleKind.TooEarly && h.Learnable == built.Id
+        );
+        Assert.Contains(
+            Of([Step("White", Asks("jab"), Asks("x", 3, true)), Step("Yellow", Asks("jab"), Asks("y", 3, true))]),
+            h => h.Kind == HoleKind.Twice
+        );
+        Assert.Contains(
+            Of([
+                Step("White", Asks("jab"), Asks("x", 3, true)),
+                Step("Yellow", Asks("cross"), Asks("hook"), Asks("slip"), Asks("y", 3, true)),
+            ]),
+            h => h.Kind == HoleKind.Heavy && h.Words.Contains("2.0 times", StringComparison.Ordinal)
+        );
         Rung[] one = [Step("White", Asks("jab"), Asks("x", 3, true))];
-        Assert.Contains(Of(one, new() { ["x"] = new(3, Day) }), h => h is { Kind: HoleKind.NotTaught, Learnable: "jab" } && h.Words.Contains("never been taught to Kites", StringComparison.Ordinal));
-        Assert.Contains(Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-60)) }), h => h is { Kind: HoleKind.NotTaught, Learnable: "jab" } && h.Words.Contains("for 60 days", StringComparison.Ordinal));
-        Assert.DoesNotContain(Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-59)) }), h => h.Kind == HoleKind.NotTaught);
-        Assert.Contains(Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day), ["slip"] = new(11, Day) }), h => h is { Kind: HoleKind.NeverAsked, Learnable: "slip" } && h.Words.Contains("11 lessons", StringComparison.Ordinal));
+        Assert.Contains(
+            Of(one, new() { ["x"] = new(3, Day) }),
+            h =>
+                h is { Kind: HoleKind.NotTaught, Learnable: "jab" }
+                && h.Words.Contains("never been taught to Kites", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-60)) }),
+            h =>
+                h is { Kind: HoleKind.NotTaught, Learnable: "jab" }
+                && h.Words.Contains("for 60 days", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(
+            Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-59)) }),
+            h => h.Kind == HoleKind.NotTaught
+        );
+        Assert.Contains(
+            Of(
+                one,
+                new()
+                {
+                    ["x"] = new(3, Day),
+                    ["jab"] = new(3, Day),
+                    ["slip"] = new(11, Day),
+                }
+            ),
+            h =>
+                h is { Kind: HoleKind.NeverAsked, Learnable: "slip" }
+                && h.Words.Contains("11 lessons", StringComparison.Ordinal)
+        );
     }
 
     [Theory]
@@ -153,17 +271,30 @@ public class ProgressTests
     public void A_lesson_exposes_to(string sheet, string expected)
     {
         var lines = Given.Reader.Read(sheet).Plan.Lines.Select(l => (l, Core.Lessons.Running.LineOutcome.Done));
-        var taught = Exposures.Of(lines, Given.Adults()).Select(t => $"{t.Learnable}:{t.Stage}:{t.Reps.Left}:{t.Reps.Right}").ToList();
+        var taught = Exposures
+            .Of(lines, Given.Adults())
+            .Select(t => $"{t.Learnable}:{t.Stage}:{t.Reps.Left}:{t.Reps.Right}")
+            .ToList();
         Assert.Equal(expected.Split('|').Length, taught.Count);
-        foreach (var (want, got) in expected.Split('|').Zip(taught)) Assert.True(want.EndsWith('*') ? got.StartsWith(want[..^1], StringComparison.Ordinal) : want == got, $"{got} instead of {want}");
+        foreach (var (want, got) in expected.Split('|').Zip(taught))
+            Assert.True(
+                want.EndsWith('*') ? got.StartsWith(want[..^1], StringComparison.Ordinal) : want == got,
+                $"{got} instead of {want}"
+            );
     }
 
     [Fact]
     public void What_was_done_in_part_counts_a_half_and_what_was_not_done_nothing()
     {
         var line = Given.Line("jab 10/side");
-        Assert.Equal(0.5, Assert.Single(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults())).Share);
-        Assert.Equal(new SideTally(5, 5), Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults()).Single().Reps);
+        Assert.Equal(
+            0.5,
+            Assert.Single(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults())).Share
+        );
+        Assert.Equal(
+            new SideTally(5, 5),
+            Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults()).Single().Reps
+        );
         Assert.Empty(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.NotDone)], Given.Adults()));
     }
 }

@@ -16,7 +16,20 @@ public sealed class BenchTests
         ines.Go("/sheets/new");
         ines.Choose("#ClassId", "Cormorants");
         ines.Run("document.querySelector('#Date').value = '2041-05-14'");
-        ines.Paste("#Text", "Long night\nWarm up\njog 3 min\n" + string.Concat(Enumerable.Range(0, lines).Select(i => i % 4 == 0 ? "jab, cross, lead hook, rear low kick pairs 5/side [kick pads]\n" : "front kick 5/side -- knee first\n")) + "Cool down\nstretch 4 min");
+        ines.Paste(
+            "#Text",
+            "Long night\nWarm up\njog 3 min\n"
+                + string.Concat(
+                    Enumerable
+                        .Range(0, lines)
+                        .Select(i =>
+                            i % 4 == 0
+                                ? "jab, cross, lead hook, rear low kick pairs 5/side [kick pads]\n"
+                                : "front kick 5/side -- knee first\n"
+                        )
+                )
+                + "Cool down\nstretch 4 min"
+        );
         ines.Click("button.main");
         ines.Until(() => ines.Has(".line .dose"));
         ines.Go(ines.Path + "/print");
@@ -40,7 +53,10 @@ public sealed class BenchTests
         ines.Until(() => ines.Texts(".check").Exists(c => c.Contains("choked", StringComparison.Ordinal)));
         ines.IsAccessible("Bench");
         ines.Click(".check [data-fill*='angle left']");
-        ines.Until(() => ines.Has("#bench-live .floor") && !ines.Texts(".check").Exists(c => c.Contains("choked", StringComparison.Ordinal)));
+        ines.Until(() =>
+            ines.Has("#bench-live .floor")
+            && !ines.Texts(".check").Exists(c => c.Contains("choked", StringComparison.Ordinal))
+        );
         Assert.Contains("rear knee (angle left)", ines.Find("#c").GetAttribute("value"), StringComparison.Ordinal);
 
         // step keys and scrubber show one beat's feet at a time

@@ -7,9 +7,27 @@ public sealed class ComposeTests
 {
     private static readonly string[] Lines =
     [
-        "warm up", "jog 7:00", "leg swing 10/side", "lunge 9/side", "basics", "jab, cross 12/side", "front kick 10/side", "round kick 10/side", "water 1:00",
-        "pads", "jab, cross pairs 15/side", "rear round kick pairs 15/side", "self-defence", "wrist release pairs 6/side -- tap stops",
-        "fitness", "plank 3 x 45s rest 30s", "push-up 3x10 rest 30s", "squat 2x15", "cool down", "stretch 4:00", "quiet sitting 1:00",
+        "warm up",
+        "jog 7:00",
+        "leg swing 10/side",
+        "lunge 9/side",
+        "basics",
+        "jab, cross 12/side",
+        "front kick 10/side",
+        "round kick 10/side",
+        "water 1:00",
+        "pads",
+        "jab, cross pairs 15/side",
+        "rear round kick pairs 15/side",
+        "self-defence",
+        "wrist release pairs 6/side -- tap stops",
+        "fitness",
+        "plank 3 x 45s rest 30s",
+        "push-up 3x10 rest 30s",
+        "squat 2x15",
+        "cool down",
+        "stretch 4:00",
+        "quiet sitting 1:00",
     ];
 
     [Fact]
@@ -35,7 +53,9 @@ public sealed class ComposeTests
         {
             Press(Lines[i] + Keys.Enter);
             var count = i + 1;
-            ines.Until(() => ines.Texts("[data-line]").Count == count && ines.Find("#quick-line").GetAttribute("value") == "");
+            ines.Until(() =>
+                ines.Texts("[data-line]").Count == count && ines.Find("#quick-line").GetAttribute("value") == ""
+            );
         }
         Assert.Equal(15, ines.Texts(".line .dose").Count);
         Press(Keys.Escape);
@@ -75,7 +95,9 @@ public sealed class ComposeTests
         ines.IsAccessible("Sheet, zoomed");
         ines.Run("document.querySelector('#due .pull button').scrollIntoView({ block: 'center' })");
         ines.Click("#due .pull button");
-        ines.Until(() => ines.Texts("[data-line]").Count == 4 && ines.Has("#due .pull li") && ines.Text("#due .pull strong") != due);
+        ines.Until(() =>
+            ines.Texts("[data-line]").Count == 4 && ines.Has("#due .pull li") && ines.Text("#due .pull strong") != due
+        );
         ines.HasNoScriptErrors();
     }
 }

@@ -30,7 +30,8 @@ internal sealed class CuttableLine : IAsyncDisposable
         await _accepting;
         lock (_open)
         {
-            foreach (var client in _open) client.Dispose();
+            foreach (var client in _open)
+                client.Dispose();
             _open.Clear();
         }
     }
@@ -46,7 +47,8 @@ internal sealed class CuttableLine : IAsyncDisposable
     {
         try
         {
-            while (true) _ = Carry(await listener.AcceptTcpClientAsync());
+            while (true)
+                _ = Carry(await listener.AcceptTcpClientAsync());
         }
         catch (SocketException)
         {
@@ -61,13 +63,18 @@ internal sealed class CuttableLine : IAsyncDisposable
     private async Task Carry(TcpClient near)
     {
         var far = new TcpClient();
-        lock (_open) _open.AddRange([near, far]);
+        lock (_open)
+            _open.AddRange([near, far]);
         try
         {
             await far.ConnectAsync(_host, _to);
-            await Task.WhenAny(near.GetStream().CopyToAsync(far.GetStream()), far.GetStream().CopyToAsync(near.GetStream()));
+            await Task.WhenAny(
+                near.GetStream().CopyToAsync(far.GetStream()),
+                far.GetStream().CopyToAsync(near.GetStream())
+            );
         }
-        catch (Exception e) when (e is SocketException or IOException or ObjectDisposedException or InvalidOperationException)
+        catch (Exception e)
+            when (e is SocketException or IOException or ObjectDisposedException or InvalidOperationException)
         {
             // one end hung up
         }

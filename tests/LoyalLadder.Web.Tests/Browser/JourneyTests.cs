@@ -15,7 +15,10 @@ public sealed class JourneyTests
         Assert.Equal("Plan it", plan.Text);
         plan.Click();
         ines.IsAccessible("Begin a sheet");
-        ines.Paste("#Text", "Warm up\n20 jumping jacks\nLunges 5 each leg\nBasics\nfront kick 5 per leg slow, then 5 fast\nround kick x 6 each side\nwibble wobble 10 reps\nCool down\nstretch 1 min");
+        ines.Paste(
+            "#Text",
+            "Warm up\n20 jumping jacks\nLunges 5 each leg\nBasics\nfront kick 5 per leg slow, then 5 fast\nround kick x 6 each side\nwibble wobble 10 reps\nCool down\nstretch 1 min"
+        );
         ines.Click("button.main");
         ines.Until(() => ines.Path.StartsWith("/sheets/", StringComparison.Ordinal) && ines.Has(".line .dose"));
         Assert.Equal(["x20", "5/side", "5 walk + 5 brisk /side", "6/side", "x10", "1:00"], ines.Texts(".line .dose"));
@@ -66,7 +69,9 @@ public sealed class JourneyTests
         ines.Type("#quick-line", "water 1 min");
         ines.Until(() => ines.Text("#matches .reads").Contains("with getting there", StringComparison.Ordinal));
         ines.Press(Keys.Enter);
-        ines.Until(() => ines.Texts(".line .dose").Contains("1:00") && ines.Find("#quick-line").GetAttribute("value") == "");
+        ines.Until(() =>
+            ines.Texts(".line .dose").Contains("1:00") && ines.Find("#quick-line").GetAttribute("value") == ""
+        );
         Assert.Equal("quick-line", ines.Run("return document.activeElement.id"));
     }
 
@@ -96,10 +101,16 @@ public sealed class JourneyTests
         ines.Press(Keys.ArrowRight);
         ines.Until(() => ines.Text("#title") == "round kick");
         // the server has everything before the page is thrown away
-        ines.Until(() => ines.Run("return fetch(location.pathname + '?handler=Events').then(r => r.json()).then(r => r.events.length)") == ines.Run("return JSON.parse(localStorage.getItem(Object.keys(localStorage)[0])).events.length"));
+        ines.Until(() =>
+            ines.Run(
+                "return fetch(location.pathname + '?handler=Events').then(r => r.json()).then(r => r.events.length)"
+            ) == ines.Run("return JSON.parse(localStorage.getItem(Object.keys(localStorage)[0])).events.length")
+        );
         ines.Run("localStorage.clear()");
         ines.Reload();
-        ines.Until(() => ines.Text("#title") == "round kick" && ines.Run("return document.body.dataset.state") == "running");
+        ines.Until(() =>
+            ines.Text("#title") == "round kick" && ines.Run("return document.body.dataset.state") == "running"
+        );
         ines.Press("k");
         ines.Until(() => ines.Text("#title") == "wibble wobble");
         ines.Click("#end");
@@ -120,7 +131,8 @@ public sealed class JourneyTests
         ines.Click("[data-all]");
         ines.Click(".roll label:nth-child(2)");
         // seconds in a test are no lesson: what was shown counts as done
-        foreach (var row in new[] { 1, 2, 3, 4 }) ines.Click($"tbody tr:nth-child({row}) .outcome label:first-child");
+        foreach (var row in new[] { 1, 2, 3, 4 })
+            ines.Click($"tbody tr:nth-child({row}) .outcome label:first-child");
         ines.Click("form button.main");
         ines.Until(() => ines.Path == "/");
         Assert.Contains("carried over", ines.Text(".said"), StringComparison.Ordinal);
@@ -139,7 +151,9 @@ public sealed class JourneyTests
         head.Until(() => head.Path == "/first-run");
         head.IsAccessible("First run");
         head.Click("button.main");
-        head.Until(() => head.Texts(".field-error").Exists(t => t.Contains("Give the school a name", StringComparison.Ordinal)));
+        head.Until(() =>
+            head.Texts(".field-error").Exists(t => t.Contains("Give the school a name", StringComparison.Ordinal))
+        );
         head.Type("#SchoolName", "Rope Walk");
         head.Type("#DisplayName", "Perran");
         head.Type("#Email", "perran@ropewalk.example");
@@ -161,7 +175,19 @@ public sealed class JourneyTests
         head.Click(".school-grid form button.main");
         head.Until(() => head.Texts(".ruled tbody tr").Count == 3);
         head.IsAccessible("Students");
-        foreach (var room in new[] { "/school", "/school/halls", "/school/kit", "/school/users", "/school/tokens", "/material", "/material/round-kick", "/sheets" })
+        foreach (
+            var room in new[]
+            {
+                "/school",
+                "/school/halls",
+                "/school/kit",
+                "/school/users",
+                "/school/tokens",
+                "/material",
+                "/material/round-kick",
+                "/sheets",
+            }
+        )
         {
             head.Go(room);
             head.IsAccessible(room);
@@ -183,7 +209,18 @@ public sealed class JourneyTests
     {
         await using var server = await LadderServer.Start();
         using var ines = Screen.SignedIn(server);
-        foreach (var room in new[] { "/ladder", "/people", "/gradings", "/material/drills", "/sheets/library", "/school/lists", "/school/limits" })
+        foreach (
+            var room in new[]
+            {
+                "/ladder",
+                "/people",
+                "/gradings",
+                "/material/drills",
+                "/sheets/library",
+                "/school/lists",
+                "/school/limits",
+            }
+        )
         {
             ines.Go(room);
             ines.IsAccessible(room);
@@ -214,7 +251,9 @@ public sealed class JourneyTests
         server.StartServer();
         using var ines = Screen.SignedIn(server);
         // the evening's last lesson has no stop to settle first
-        ines.Go((string)ines.Run("return [...document.querySelectorAll(\"a[href^='/mat/']\")].at(-1).getAttribute('href')")!);
+        ines.Go(
+            (string)ines.Run("return [...document.querySelectorAll(\"a[href^='/mat/']\")].at(-1).getAttribute('href')")!
+        );
         ines.Until(() => ines.Text("#title").Length > 0);
         var mat = ines.Path;
         ines.Press(" ");

@@ -19,10 +19,26 @@ internal sealed class Screen : IDisposable
     {
         _site = site;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
-            "--disable-dev-shm-usage", "--force-prefers-reduced-motion", $"--user-data-dir={_profile}", $"--window-size={width},{height}");
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--force-prefers-reduced-motion",
+            $"--user-data-dir={_profile}",
+            $"--window-size={width},{height}"
+        );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options, TimeSpan.FromSeconds(60));
+        _driver = new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"),
+            options,
+            TimeSpan.FromSeconds(60)
+        );
     }
 
     public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head)
@@ -43,8 +59,16 @@ internal sealed class Screen : IDisposable
 
     public T Wait<T>(Func<T?> found)
     {
-        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(20)) { PollingInterval = TimeSpan.FromMilliseconds(40) };
-        wait.IgnoreExceptionTypes(typeof(NoSuchElementException), typeof(StaleElementReferenceException), typeof(ElementNotInteractableException), typeof(ElementClickInterceptedException));
+        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(20))
+        {
+            PollingInterval = TimeSpan.FromMilliseconds(40),
+        };
+        wait.IgnoreExceptionTypes(
+            typeof(NoSuchElementException),
+            typeof(StaleElementReferenceException),
+            typeof(ElementNotInteractableException),
+            typeof(ElementClickInterceptedException)
+        );
         return wait.Until(_ => found())!;
     }
 
@@ -58,7 +82,12 @@ internal sealed class Screen : IDisposable
 
     public List<string> Texts(string css) => [.. _driver.FindElements(By.CssSelector(css)).Select(e => e.Text.Trim())];
 
-    public void Click(string css) => Wait(() => { _driver.FindElement(By.CssSelector(css)).Click(); return this; });
+    public void Click(string css) =>
+        Wait(() =>
+        {
+            _driver.FindElement(By.CssSelector(css)).Click();
+            return this;
+        });
 
     public void Type(string css, string text) => Find(css).SendKeys(text);
 
@@ -68,29 +97,44 @@ internal sealed class Screen : IDisposable
         Type(css, text);
     }
 
-    public void Choose(string css, string words) => new SelectElement(Find(css)).SelectByText(words, partialMatch: true);
+    public void Choose(string css, string words) =>
+        new SelectElement(Find(css)).SelectByText(words, partialMatch: true);
 
     /// <summary>Keys to whatever has the focus, as a hand on the keyboard gives them.</summary>
     public void Press(string keys) => _driver.SwitchTo().ActiveElement().SendKeys(keys);
 
     /// <summary>Takes hold of something and draws it to the right.</summary>
-    public void Drag(string css, int pixels) => new OpenQA.Selenium.Interactions.Actions(_driver).ClickAndHold(Find(css)).MoveByOffset(pixels / 2, 0).MoveByOffset(pixels - (pixels / 2), 0).Release().Perform();
+    public void Drag(string css, int pixels) =>
+        new OpenQA.Selenium.Interactions.Actions(_driver)
+            .ClickAndHold(Find(css))
+            .MoveByOffset(pixels / 2, 0)
+            .MoveByOffset(pixels - (pixels / 2), 0)
+            .Release()
+            .Perform();
 
-    public string Run(string script) => Convert.ToString(_driver.ExecuteScript(script), CultureInfo.InvariantCulture) ?? "";
+    public string Run(string script) =>
+        Convert.ToString(_driver.ExecuteScript(script), CultureInfo.InvariantCulture) ?? "";
 
     /// <summary>Sets a field's value at once, for text too long to type.</summary>
-    public void Paste(string css, string text) => _driver.ExecuteScript("arguments[0].value = arguments[1]", Find(css), text);
+    public void Paste(string css, string text) =>
+        _driver.ExecuteScript("arguments[0].value = arguments[1]", Find(css), text);
 
     /// <summary>No serious or critical finding of axe-core on the page as it stands.</summary>
     public void IsAccessible(string where)
     {
         // through the debugger, which the page's content policy does not bind
         _driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?> { ["expression"] = Axe });
-        var found = (Dictionary<string, object?>?)_driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?>
-        {
-            ["expression"] = "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
-            ["awaitPromise"] = true, ["returnByValue"] = true,
-        });
+        var found = (Dictionary<string, object?>?)
+            _driver.ExecuteCdpCommand(
+                "Runtime.evaluate",
+                new Dictionary<string, object?>
+                {
+                    ["expression"] =
+                        "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
+                    ["awaitPromise"] = true,
+                    ["returnByValue"] = true,
+                }
+            );
         var result = (Dictionary<string, object?>)found!["result"]!;
         Assert.Equal($"{where}: []", $"{where}: {result["value"]}");
     }
@@ -98,7 +142,12 @@ internal sealed class Screen : IDisposable
     /// <summary>How many sheets of A4 the browser prints.</summary>
     public int PrintedPages()
     {
-        var printed = (Dictionary<string, object?>)_driver.ExecuteCdpCommand("Page.printToPDF", new Dictionary<string, object?> { ["preferCSSPageSize"] = true })!;
+        var printed =
+            (Dictionary<string, object?>)
+                _driver.ExecuteCdpCommand(
+                    "Page.printToPDF",
+                    new Dictionary<string, object?> { ["preferCSSPageSize"] = true }
+                )!;
         var text = System.Text.Encoding.Latin1.GetString(Convert.FromBase64String((string)printed["data"]!));
         return System.Text.RegularExpressions.Regex.Count(text, @"/Type\s*/Page(?![a-z])");
     }
@@ -107,8 +156,14 @@ internal sealed class Screen : IDisposable
     public void HasNoScriptErrors()
     {
         // an answer of 4xx or 5xx is logged by the browser too; what it means is checked where it is provoked
-        var errors = _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message).Where(m => !m.Contains("Failed to load resource", StringComparison.Ordinal)).ToList();
-        if (errors.Count > 0) Assert.Fail(string.Join('\n', errors));
+        var errors = _driver
+            .Manage()
+            .Logs.GetLog(LogType.Browser)
+            .Select(l => l.Message)
+            .Where(m => !m.Contains("Failed to load resource", StringComparison.Ordinal))
+            .ToList();
+        if (errors.Count > 0)
+            Assert.Fail(string.Join('\n', errors));
     }
 
     private static string Quoted(string text) => System.Text.Json.JsonSerializer.Serialize(text);
@@ -117,8 +172,16 @@ internal sealed class Screen : IDisposable
     {
         for (var folder = new DirectoryInfo(AppContext.BaseDirectory); folder is not null; folder = folder.Parent)
         {
-            var path = System.IO.Path.Combine(folder.FullName, "src", "LoyalLadder.Web", "node_modules", "axe-core", "axe.min.js");
-            if (File.Exists(path)) return path;
+            var path = System.IO.Path.Combine(
+                folder.FullName,
+                "src",
+                "LoyalLadder.Web",
+                "node_modules",
+                "axe-core",
+                "axe.min.js"
+            );
+            if (File.Exists(path))
+                return path;
         }
         throw new FileNotFoundException("axe-core is restored when LoyalLadder.Web is built.");
     }

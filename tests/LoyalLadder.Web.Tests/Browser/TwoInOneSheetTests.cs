@@ -23,13 +23,30 @@ public sealed class TwoInOneSheetTests
         ines.Press("j");
         ines.Press("/");
         ines.Type("#quick-line", "plank 45 s");
-        var lines = int.Parse(marlow.Run("return document.querySelectorAll('[data-line]').length"), System.Globalization.CultureInfo.InvariantCulture);
+        var lines = int.Parse(
+            marlow.Run("return document.querySelectorAll('[data-line]').length"),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         marlow.Press("/");
         marlow.Type("#quick-line", "hand stand walk 30 s" + Keys.Enter);
-        ines.Until(() => ines.Has(".line.is-news") && ines.Text(".line.is-news .what").Contains("hand", StringComparison.Ordinal));
-        Assert.Equal(lines + 1, int.Parse(ines.Run("return document.querySelectorAll('[data-line]').length"), System.Globalization.CultureInfo.InvariantCulture));
+        ines.Until(() =>
+            ines.Has(".line.is-news") && ines.Text(".line.is-news .what").Contains("hand", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            lines + 1,
+            int.Parse(
+                ines.Run("return document.querySelectorAll('[data-line]').length"),
+                System.Globalization.CultureInfo.InvariantCulture
+            )
+        );
         Assert.Contains("Marlow changed this sheet", ines.Text("#news"), StringComparison.Ordinal);
-        Assert.Equal(("plank 45 s", "quick-line"), (ines.Run("return document.getElementById('quick-line').value"), ines.Run("return document.activeElement.id")));
+        Assert.Equal(
+            ("plank 45 s", "quick-line"),
+            (
+                ines.Run("return document.getElementById('quick-line').value"),
+                ines.Run("return document.activeElement.id")
+            )
+        );
         ines.IsAccessible("Sheet with somebody else in it");
         ines.Press(Keys.Enter);
         marlow.Until(() => marlow.Texts(".line .what").Exists(w => w.Contains("plank", StringComparison.Ordinal)));
@@ -50,18 +67,45 @@ public sealed class TwoInOneSheetTests
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
         using var marlow = Screen.SignedIn(server, DemoSchool.Instructor);
-        string Row(string group) => marlow.Run($"return [...document.querySelectorAll('.day li')].find(r => r.textContent.includes('{group}')).textContent");
+        string Row(string group) =>
+            marlow.Run(
+                $"return [...document.querySelectorAll('.day li')].find(r => r.textContent.includes('{group}')).textContent"
+            );
         Assert.Contains("unplanned", Row("Little Gulls"), StringComparison.Ordinal);
-        marlow.Run("[...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()");
+        marlow.Run(
+            "[...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()"
+        );
 
-        var group = marlow.Run("return new URL([...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Little Gulls')).querySelector('.next-act a.main').href).searchParams.get('classId')");
-        var sheet = (await ines.Post("/sheets/new", "/sheets/new", ("ClassId", group), ("Date", "2041-05-07"), ("Text", "jog 2:00\nfront kick 5/side"))).Headers.Location!.ToString();
+        var group = marlow.Run(
+            "return new URL([...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Little Gulls')).querySelector('.next-act a.main').href).searchParams.get('classId')"
+        );
+        var sheet = (
+            await ines.Post(
+                "/sheets/new",
+                "/sheets/new",
+                ("ClassId", group),
+                ("Date", "2041-05-07"),
+                ("Text", "jog 2:00\nfront kick 5/side")
+            )
+        ).Headers.Location!.ToString();
         marlow.Until(() => Row("Little Gulls").Contains("likely to end", StringComparison.Ordinal));
         Assert.Equal("Run it", marlow.Run("return document.activeElement.textContent.trim()"));
 
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         var token = await ines.Token(mat);
-        using var pressed = await ines.PostJson($"{mat}?handler=Events", new[] { new { id = Guid.NewGuid(), at = server.Clock.GetUtcNow(), kind = "Start" } }, token);
+        using var pressed = await ines.PostJson(
+            $"{mat}?handler=Events",
+            new[]
+            {
+                new
+                {
+                    id = Guid.NewGuid(),
+                    at = server.Clock.GetUtcNow(),
+                    kind = "Start",
+                },
+            },
+            token
+        );
         Assert.Equal(System.Net.HttpStatusCode.NoContent, pressed.StatusCode);
         marlow.Until(() => Row("Little Gulls").Contains("running", StringComparison.Ordinal));
         marlow.IsAccessible("Today, followed");
@@ -87,7 +131,9 @@ public sealed class TwoInOneSheetTests
         ines.Until(() => ines.Has(".clash"));
         Assert.Equal(["skipping on the spot 40s", "skipping forwards 50 s"], ines.Texts(".clash pre"));
         ines.Click(".said.warn button:nth-of-type(2)");
-        marlow.Until(() => marlow.Texts(".line .what").Exists(w => w.Contains("skipping forwards", StringComparison.Ordinal)));
+        marlow.Until(() =>
+            marlow.Texts(".line .what").Exists(w => w.Contains("skipping forwards", StringComparison.Ordinal))
+        );
         Assert.Contains(marlow.Texts(".line .what"), w => w.Contains("skipping on the spot", StringComparison.Ordinal));
     }
 
@@ -99,11 +145,24 @@ public sealed class TwoInOneSheetTests
         marlow.Until(() => marlow.Has("#comment-words"));
         marlow.IsAccessible("Sheet with a comment being written");
         marlow.Press(Keys.Enter);
-        marlow.Until(() => marlow.Text("#comment-words ~ .field-error").Contains("Type what the others should know", StringComparison.Ordinal));
+        marlow.Until(() =>
+            marlow
+                .Text("#comment-words ~ .field-error")
+                .Contains("Type what the others should know", StringComparison.Ordinal)
+        );
         marlow.Type("#comment-words", "Mats are away on Thursday" + Keys.Enter);
-        ines.Until(() => ines.Texts(".comments p").Exists(c => c.StartsWith("Marlow Mats are away on Thursday", StringComparison.Ordinal)));
-        var open = int.Parse(ines.Run("return document.querySelectorAll('.comments p').length"), System.Globalization.CultureInfo.InvariantCulture);
+        ines.Until(() =>
+            ines.Texts(".comments p")
+                .Exists(c => c.StartsWith("Marlow Mats are away on Thursday", StringComparison.Ordinal))
+        );
+        var open = int.Parse(
+            ines.Run("return document.querySelectorAll('.comments p').length"),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         ines.Click(".comments button");
-        marlow.Until(() => marlow.Texts(".comments p").Count == open - 1 && !marlow.Texts(".comments p").Exists(c => c.Contains("Mats are away", StringComparison.Ordinal)));
+        marlow.Until(() =>
+            marlow.Texts(".comments p").Count == open - 1
+            && !marlow.Texts(".comments p").Exists(c => c.Contains("Mats are away", StringComparison.Ordinal))
+        );
     }
 }

@@ -17,15 +17,25 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Nobody_gets_anywhere_without_a_sign_in()
     {
         using var nobody = new Visitor(demo.Server.Address);
-        var endpoints = demo.Server.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().ToList();
+        var endpoints = demo
+            .Server.Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .ToList();
         var pages = endpoints.Where(e => e.Metadata.GetMetadata<PageActionDescriptor>() is not null).ToList();
         Assert.True(pages.Count > 15);
         foreach (var page in pages)
         {
             var open = OpenToAll.Any(o => page.Metadata.GetMetadata<PageActionDescriptor>()!.ViewEnginePath == $"/{o}");
-            Assert.Equal((page.RoutePattern.RawText, open), (page.RoutePattern.RawText, page.Metadata.GetMetadata<IAllowAnonymous>() is not null));
-            if (open) continue;
-            var path = "/" + page.RoutePattern.RawText!.Replace("{id:guid}", Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace("{id}", "jab", StringComparison.Ordinal);
+            Assert.Equal(
+                (page.RoutePattern.RawText, open),
+                (page.RoutePattern.RawText, page.Metadata.GetMetadata<IAllowAnonymous>() is not null)
+            );
+            if (open)
+                continue;
+            var path =
+                "/"
+                + page.RoutePattern.RawText!.Replace("{id:guid}", Guid.NewGuid().ToString(), StringComparison.Ordinal)
+                    .Replace("{id}", "jab", StringComparison.Ordinal);
             var answer = await nobody.Get(path);
             Assert.Equal((path, HttpStatusCode.Redirect), (path, answer.StatusCode));
             Assert.Contains("/sign-in", answer.Headers.Location!.ToString(), StringComparison.Ordinal);
@@ -33,15 +43,30 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.Unauthorized, (await nobody.PostJson("/api/v1/lessons/clock", "{}")).StatusCode);
     }
 
-    public static TheoryData<string, string, bool> Posts => new()
-    {
-        { DemoSchool.Assistant, "/sheets/new", false }, { DemoSchool.Assistant, "{sheet}?handler=Add", false }, { DemoSchool.Assistant, "{sheet}?handler=Step", false },
-        { DemoSchool.Assistant, "{sheet}?handler=Head", false }, { DemoSchool.Assistant, "{sheet}?handler=Drop", false }, { DemoSchool.Assistant, "/school/students", false },
-        { DemoSchool.Assistant, "/school", false }, { DemoSchool.Assistant, "/school/users", false }, { DemoSchool.Assistant, "{log}", true },
-        { DemoSchool.Instructor, "{sheet}?handler=Add", true }, { DemoSchool.Instructor, "/school/students", true }, { DemoSchool.Instructor, "/school", false }, { DemoSchool.Instructor, "/school/halls", false },
-        { DemoSchool.Instructor, "/school/kit", false }, { DemoSchool.Instructor, "/school/ranks?handler=Track", false }, { DemoSchool.Instructor, "/school/classes", false },
-        { DemoSchool.Instructor, "/school/users", false }, { DemoSchool.Instructor, "/school/tokens", false }, { DemoSchool.Head, "/school/halls", true }, { DemoSchool.Head, "/school/users", true },
-    };
+    public static TheoryData<string, string, bool> Posts =>
+        new()
+        {
+            { DemoSchool.Assistant, "/sheets/new", false },
+            { DemoSchool.Assistant, "{sheet}?handler=Add", false },
+            { DemoSchool.Assistant, "{sheet}?handler=Step", false },
+            { DemoSchool.Assistant, "{sheet}?handler=Head", false },
+            { DemoSchool.Assistant, "{sheet}?handler=Drop", false },
+            { DemoSchool.Assistant, "/school/students", false },
+            { DemoSchool.Assistant, "/school", false },
+            { DemoSchool.Assistant, "/school/users", false },
+            { DemoSchool.Assistant, "{log}", true },
+            { DemoSchool.Instructor, "{sheet}?handler=Add", true },
+            { DemoSchool.Instructor, "/school/students", true },
+            { DemoSchool.Instructor, "/school", false },
+            { DemoSchool.Instructor, "/school/halls", false },
+            { DemoSchool.Instructor, "/school/kit", false },
+            { DemoSchool.Instructor, "/school/ranks?handler=Track", false },
+            { DemoSchool.Instructor, "/school/classes", false },
+            { DemoSchool.Instructor, "/school/users", false },
+            { DemoSchool.Instructor, "/school/tokens", false },
+            { DemoSchool.Head, "/school/halls", true },
+            { DemoSchool.Head, "/school/users", true },
+        };
 
     [Theory]
     [MemberData(nameof(Posts))]
@@ -49,9 +74,12 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         using var visitor = await Visitor.SignedIn(demo.Server, email);
         var sheet = await visitor.Link("/", "a[href^='/sheets/']", "Kites");
-        path = path.Replace("{sheet}", sheet, StringComparison.Ordinal).Replace("{log}", sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal), StringComparison.Ordinal);
+        path = path.Replace("{sheet}", sheet, StringComparison.Ordinal)
+            .Replace("{log}", sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal), StringComparison.Ordinal);
         var answer = await visitor.Post("/", path);
-        var refused = answer.StatusCode == HttpStatusCode.Redirect && answer.Headers.Location!.ToString().Contains("/trouble", StringComparison.Ordinal);
+        var refused =
+            answer.StatusCode == HttpStatusCode.Redirect
+            && answer.Headers.Location!.ToString().Contains("/trouble", StringComparison.Ordinal);
         Assert.Equal((path, !allowed), (path, refused));
         Assert.True((int)answer.StatusCode < 500);
     }
@@ -61,22 +89,84 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
-        async Task<string> Invite(string role) => new Uri((await Visitor.Parse(await ines.Post("/school/users", "/school/users?handler=Invite", ("role", role)))).QuerySelector(".token-shown")!.TextContent).AbsolutePath;
+        async Task<string> Invite(string role) =>
+            new Uri(
+                (await Visitor.Parse(await ines.Post("/school/users", "/school/users?handler=Invite", ("role", role))))
+                    .QuerySelector(".token-shown")!
+                    .TextContent
+            ).AbsolutePath;
         var link = await Invite("Assistant");
         using var one = new Visitor(server.Address);
-        Assert.Contains("The Old Net Loft", (await one.Page(link)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
-        var taken = await Visitor.Parse(await one.Post(link, link, ("DisplayName", "Runa"), ("Email", DemoSchool.Head), ("Password", "ten characters")));
-        Assert.Contains("already", taken.QuerySelector(".field-error[data-valmsg-for=Email]")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.OK, (await one.Post(link, link, ("DisplayName", ""), ("Email", "x"), ("Password", "short"))).StatusCode);
-        Assert.Equal("/", (await one.Post(link, link, ("DisplayName", "Runa"), ("Email", "runa@netloft.example"), ("Password", "ten characters"))).Headers.Location!.ToString());
-        Assert.Contains("/trouble", (await one.Post("/", "/sheets/new")).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "The Old Net Loft",
+            (await one.Page(link)).QuerySelector("h1")!.TextContent,
+            StringComparison.Ordinal
+        );
+        var taken = await Visitor.Parse(
+            await one.Post(
+                link,
+                link,
+                ("DisplayName", "Runa"),
+                ("Email", DemoSchool.Head),
+                ("Password", "ten characters")
+            )
+        );
+        Assert.Contains(
+            "already",
+            taken.QuerySelector(".field-error[data-valmsg-for=Email]")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await one.Post(link, link, ("DisplayName", ""), ("Email", "x"), ("Password", "short"))).StatusCode
+        );
+        Assert.Equal(
+            "/",
+            (
+                await one.Post(
+                    link,
+                    link,
+                    ("DisplayName", "Runa"),
+                    ("Email", "runa@netloft.example"),
+                    ("Password", "ten characters")
+                )
+            ).Headers.Location!.ToString()
+        );
+        Assert.Contains(
+            "/trouble",
+            (await one.Post("/", "/sheets/new")).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
         using var two = new Visitor(server.Address);
-        Assert.Contains("no longer holds", (await two.Page(link)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.OK, (await two.Post("/sign-in", link, ("DisplayName", "Bo"), ("Email", "bo@netloft.example"), ("Password", "ten characters"))).StatusCode);
+        Assert.Contains(
+            "no longer holds",
+            (await two.Page(link)).QuerySelector("h1")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (
+                await two.Post(
+                    "/sign-in",
+                    link,
+                    ("DisplayName", "Bo"),
+                    ("Email", "bo@netloft.example"),
+                    ("Password", "ten characters")
+                )
+            ).StatusCode
+        );
         var late = await Invite("Head");
         server.Clock.Pass(TimeSpan.FromDays(8));
-        Assert.Contains("no longer holds", (await two.Page(late)).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("no longer holds", (await two.Page("/join/nonsense")).QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "no longer holds",
+            (await two.Page(late)).QuerySelector("h1")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "no longer holds",
+            (await two.Page("/join/nonsense")).QuerySelector("h1")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -103,8 +193,15 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Headers_forbid_inline_scripts_and_cookies_are_closed_to_scripts()
     {
         using var visitor = new Visitor(demo.Server.Address);
-        var answer = await visitor.Post("/sign-in", "/sign-in", ("Email", DemoSchool.Head), ("Password", TestDatabase.Password));
-        var cookie = answer.Headers.GetValues("Set-Cookie").Single(c => c.StartsWith("loyal-ladder=", StringComparison.Ordinal));
+        var answer = await visitor.Post(
+            "/sign-in",
+            "/sign-in",
+            ("Email", DemoSchool.Head),
+            ("Password", TestDatabase.Password)
+        );
+        var cookie = answer
+            .Headers.GetValues("Set-Cookie")
+            .Single(c => c.StartsWith("loyal-ladder=", StringComparison.Ordinal));
         Assert.Contains("httponly", cookie, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("samesite=lax", cookie, StringComparison.OrdinalIgnoreCase);
         var page = await visitor.Get("/");
@@ -113,7 +210,10 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
         Assert.Equal("nosniff", page.Headers.GetValues("X-Content-Type-Options").Single());
         var document = await Visitor.Parse(page);
-        Assert.All(document.QuerySelectorAll("script:not([type='application/json'])"), s => Assert.NotNull(s.GetAttribute("src")));
+        Assert.All(
+            document.QuerySelectorAll("script:not([type='application/json'])"),
+            s => Assert.NotNull(s.GetAttribute("src"))
+        );
         Assert.Empty(document.QuerySelectorAll("[style], [onclick]"));
     }
 
@@ -122,9 +222,24 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         await using var server = await LadderServer.Start();
         using var visitor = new Visitor(server.Address);
-        for (var i = 0; i < 6; i++) await visitor.Post("/sign-in", "/sign-in", ("Email", DemoSchool.Instructor), ("Password", "wrong wrong wrong"));
-        var right = await visitor.Post("/sign-in", "/sign-in", ("Email", DemoSchool.Instructor), ("Password", TestDatabase.Password));
-        Assert.Contains("ten minutes", await right.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        for (var i = 0; i < 6; i++)
+            await visitor.Post(
+                "/sign-in",
+                "/sign-in",
+                ("Email", DemoSchool.Instructor),
+                ("Password", "wrong wrong wrong")
+            );
+        var right = await visitor.Post(
+            "/sign-in",
+            "/sign-in",
+            ("Email", DemoSchool.Instructor),
+            ("Password", TestDatabase.Password)
+        );
+        Assert.Contains(
+            "ten minutes",
+            await right.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -138,7 +253,10 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         await stranger.Page(sheet, HttpStatusCode.NotFound);
         await stranger.Page(sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal), HttpStatusCode.NotFound);
         await stranger.Page(sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal), HttpStatusCode.NotFound);
-        Assert.Equal(HttpStatusCode.NotFound, (await stranger.Post("/", $"{sheet}?handler=Add", ("text", "jab x5"))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await stranger.Post("/", $"{sheet}?handler=Add", ("text", "jab x5"))).StatusCode
+        );
         Assert.Empty((await stranger.Page("/school/students")).QuerySelectorAll("tbody tr"));
         Assert.Single((await stranger.Page("/school/users")).QuerySelectorAll("tbody tr"));
     }

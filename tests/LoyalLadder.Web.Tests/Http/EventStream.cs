@@ -5,7 +5,9 @@ namespace LoyalLadder.Web.Tests.Http;
 /// <summary>What a page that is open is told, event by event.</summary>
 internal sealed class EventStream : IDisposable
 {
-    private readonly CancellationTokenSource _end = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
+    private readonly CancellationTokenSource _end = CancellationTokenSource.CreateLinkedTokenSource(
+        TestContext.Current.CancellationToken
+    );
     private readonly HttpResponseMessage _answer;
     private readonly IAsyncEnumerator<SseItem<string>> _items;
 
@@ -29,7 +31,8 @@ internal sealed class EventStream : IDisposable
     public async Task<string> Next(string kind, Func<string, bool>? says = null)
     {
         while (await _items.MoveNextAsync())
-            if (_items.Current.EventType == kind && (says is null || says(_items.Current.Data))) return _items.Current.Data;
+            if (_items.Current.EventType == kind && (says is null || says(_items.Current.Data)))
+                return _items.Current.Data;
         throw new InvalidOperationException($"The stream ended before '{kind}' came.");
     }
 

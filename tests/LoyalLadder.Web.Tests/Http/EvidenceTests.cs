@@ -24,25 +24,45 @@ public sealed class EvidenceTests
     private static ReadLog Read(LessonLog log, LessonSetting setting, Func<string, IEnumerable<LessonLine>> lines)
     {
         var lesson = new Dictionary<string, Taught>();
-        foreach (var (line, outcome) in log.Lines.SelectMany(l => lines(l.Text).Select(line => (line, l.Outcome))).Where(l => l.Outcome != LineOutcome.NotDone))
-            foreach (var t in Exposures.Of([(line, outcome)], setting))
-            {
-                var was = lesson.GetValueOrDefault(t.Learnable, new Taught(0, 0, 0, 0, default));
-                // a lesson counts once, done before part done, whatever number of stages it took
-                lesson[t.Learnable] = new Taught(Math.Max(t.Share, was.Exposures), Math.Max(t.Stage, was.Stage), was.Left + t.Reps.Left, was.Right + t.Reps.Right, log.Lesson!.Date);
-            }
-        return new ReadLog(log.Lesson!.Date, [.. log.Attendances.Where(a => a.Presence != Presence.Watching).Select(a => a.StudentId)], lesson);
+        foreach (
+            var (line, outcome) in log
+                .Lines.SelectMany(l => lines(l.Text).Select(line => (line, l.Outcome)))
+                .Where(l => l.Outcome != LineOutcome.NotDone)
+        )
+        foreach (var t in Exposures.Of([(line, outcome)], setting))
+        {
+            var was = lesson.GetValueOrDefault(t.Learnable, new Taught(0, 0, 0, 0, default));
+            // a lesson counts once, done before part done, whatever number of stages it took
+            lesson[t.Learnable] = new Taught(
+                Math.Max(t.Share, was.Exposures),
+                Math.Max(t.Stage, was.Stage),
+                was.Left + t.Reps.Left,
+                was.Right + t.Reps.Right,
+                log.Lesson!.Date
+            );
+        }
+        return new ReadLog(
+            log.Lesson!.Date,
+            [.. log.Attendances.Where(a => a.Presence != Presence.Watching).Select(a => a.StudentId)],
+            lesson
+        );
     }
 
     private static Dictionary<string, Taught> Recount(IEnumerable<ReadLog> logs)
     {
         var sum = new Dictionary<string, Taught>();
         foreach (var log in logs)
-            foreach (var (learnable, l) in log.Taught)
-            {
-                var was = sum.GetValueOrDefault(learnable, new Taught(0, 0, 0, 0, default));
-                sum[learnable] = new Taught(was.Exposures + l.Exposures, Math.Max(was.Stage, l.Stage), was.Left + l.Left, was.Right + l.Right, log.Date > was.Last ? log.Date : was.Last);
-            }
+        foreach (var (learnable, l) in log.Taught)
+        {
+            var was = sum.GetValueOrDefault(learnable, new Taught(0, 0, 0, 0, default));
+            sum[learnable] = new Taught(
+                was.Exposures + l.Exposures,
+                Math.Max(was.Stage, l.Stage),
+                was.Left + l.Left,
+                was.Right + l.Right,
+                log.Date > was.Last ? log.Date : was.Last
+            );
+        }
         return sum;
     }
 
@@ -58,7 +78,8 @@ public sealed class EvidenceTests
             return school;
         }
 
-        public T Get<T>() where T : notnull => scope.ServiceProvider.GetRequiredService<T>();
+        public T Get<T>()
+            where T : notnull => scope.ServiceProvider.GetRequiredService<T>();
 
         public ValueTask DisposeAsync() => scope.DisposeAsync();
 
@@ -68,10 +89,23 @@ public sealed class EvidenceTests
             var ids = await Db.Logs.OrderBy(l => l.Id).Select(l => l.Id).ToListAsync(Cancel);
             var students = await Db.Students.OrderBy(s => s.Id).Select(s => s.Id).ToListAsync(Cancel);
             var chosen = ids.OrderBy(_ => random.Next()).Take(logs).ToList();
-            foreach (var log in await Db.Logs.AsNoTracking().Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery().Where(l => chosen.Contains(l.Id)).OrderBy(l => l.Id).ToListAsync(Cancel))
+            foreach (
+                var log in await Db
+                    .Logs.AsNoTracking()
+                    .Include(l => l.Lines)
+                    .Include(l => l.Attendances)
+                    .AsSplitQuery()
+                    .Where(l => chosen.Contains(l.Id))
+                    .OrderBy(l => l.Id)
+                    .ToListAsync(Cancel)
+            )
             {
-                var outcomes = log.Lines.Where(_ => random.Next(3) == 0).ToDictionary(l => l.SheetLineId, _ => (LineOutcome)random.Next(3));
-                var there = log.Attendances.Where(_ => random.Next(8) > 0).ToDictionary(a => a.StudentId, a => random.Next(10) == 0 ? Presence.Watching : a.Presence);
+                var outcomes = log
+                    .Lines.Where(_ => random.Next(3) == 0)
+                    .ToDictionary(l => l.SheetLineId, _ => (LineOutcome)random.Next(3));
+                var there = log
+                    .Attendances.Where(_ => random.Next(8) > 0)
+                    .ToDictionary(a => a.StudentId, a => random.Next(10) == 0 ? Presence.Watching : a.Presence);
                 there[students[random.Next(students.Count)]] = Presence.Present;
                 Assert.True(await Get<LessonLogs>().Save(log.LessonId, outcomes, there, "corrected", Cancel));
                 Db.ChangeTracker.Clear();
@@ -84,22 +118,65 @@ public sealed class EvidenceTests
             Db.ChangeTracker.Clear();
             var facts = await Get<OwnSchool>().Facts(Cancel);
             var texts = new Dictionary<string, List<LessonLine>>();
-            List<LessonLine> Lines(string text) => texts.TryGetValue(text, out var known) ? known : texts[text] = [.. facts.Material.Row(text, facts.School.Naming).OfType<LessonLine>()];
-            var logs = await Db.Logs.AsNoTracking().Include(l => l.Lesson!.Class).Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery().ToListAsync(Cancel);
-            var read = logs.ConvertAll(log => Read(log, new LessonSetting
-            {
-                Band = log.Lesson!.Class!.Band, Heads = Math.Max(1, log.Lesson.Heads), Minutes = log.Lesson.Minutes, Floor = facts.Halls.FirstOrDefault(h => h.Id == log.Lesson.HallId)?.Size ?? LessonSetting.UsualFloor,
-            }, Lines));
+            List<LessonLine> Lines(string text) =>
+                texts.TryGetValue(text, out var known)
+                    ? known
+                    : texts[text] = [.. facts.Material.Row(text, facts.School.Naming).OfType<LessonLine>()];
+            var logs = await Db
+                .Logs.AsNoTracking()
+                .Include(l => l.Lesson!.Class)
+                .Include(l => l.Lines)
+                .Include(l => l.Attendances)
+                .AsSplitQuery()
+                .ToListAsync(Cancel);
+            var read = logs.ConvertAll(log =>
+                Read(
+                    log,
+                    new LessonSetting
+                    {
+                        Band = log.Lesson!.Class!.Band,
+                        Heads = Math.Max(1, log.Lesson.Heads),
+                        Minutes = log.Lesson.Minutes,
+                        Floor =
+                            facts.Halls.FirstOrDefault(h => h.Id == log.Lesson.HallId)?.Size
+                            ?? LessonSetting.UsualFloor,
+                    },
+                    Lines
+                )
+            );
             var evidence = (await Db.Evidence.AsNoTracking().ToListAsync(Cancel)).ToLookup(e => e.StudentId);
-            var asked = (await Db.Students.OrderBy(s => s.Id).Select(s => s.Id).ToListAsync(Cancel)).OrderBy(_ => random?.Next() ?? 0).Take(students).ToList();
+            var asked = (await Db.Students.OrderBy(s => s.Id).Select(s => s.Id).ToListAsync(Cancel))
+                .OrderBy(_ => random?.Next() ?? 0)
+                .Take(students)
+                .ToList();
             foreach (var student in asked)
-                Assert.Equal(string.Join('\n', Recount(read.Where(l => l.There.Contains(student))).Select(p => $"{p.Key} {p.Value}").Order(StringComparer.Ordinal)),
-                    string.Join('\n', evidence[student].Select(e => $"{e.Learnable} {new Taught(e.Exposures, e.Stage, e.LeftReps, e.RightReps, e.LastOn)}").Order(StringComparer.Ordinal)));
+                Assert.Equal(
+                    string.Join(
+                        '\n',
+                        Recount(read.Where(l => l.There.Contains(student)))
+                            .Select(p => $"{p.Key} {p.Value}")
+                            .Order(StringComparer.Ordinal)
+                    ),
+                    string.Join(
+                        '\n',
+                        evidence[student]
+                            .Select(e =>
+                                $"{e.Learnable} {new Taught(e.Exposures, e.Stage, e.LeftReps, e.RightReps, e.LastOn)}"
+                            )
+                            .Order(StringComparer.Ordinal)
+                    )
+                );
             return asked.Count;
         }
 
         public async Task<List<string>> Rows() =>
-            [.. (await Db.Evidence.AsNoTracking().ToListAsync(Cancel)).Select(e => $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} {e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} {string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}").Order(StringComparer.Ordinal)];
+            [
+                .. (await Db.Evidence.AsNoTracking().ToListAsync(Cancel))
+                    .Select(e =>
+                        $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} {e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} {string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}"
+                    )
+                    .Order(StringComparer.Ordinal),
+            ];
     }
 
     [Fact]
@@ -119,7 +196,8 @@ public sealed class EvidenceTests
     public async Task In_a_school_of_two_thousand_lessons_it_is_so_for_two_hundred_students_taken_at_random()
     {
         await using var server = await LadderServer.Start();
-        await using (var owner = server.Owner()) await Grow(owner, classes: 8);
+        await using (var owner = server.Owner())
+            await Grow(owner, classes: 8);
         await using var school = await School.Of(server);
         Assert.True(await school.Db.Logs.CountAsync(Cancel) > 2000);
         await school.Get<EvidenceBook>().Rebuild(Cancel);
@@ -132,9 +210,18 @@ public sealed class EvidenceTests
     private static async Task Grow(LadderContext owner, int classes)
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "bench", "large-school.sql"))) folder = folder.Parent ?? throw new FileNotFoundException("bench/large-school.sql");
-        var lines = (await File.ReadAllLinesAsync(Path.Combine(folder.FullName, "bench", "large-school.sql"), Cancel)).Where(l => !l.StartsWith('\\') && !l.StartsWith("--", StringComparison.Ordinal));
-        var script = string.Join('\n', lines).Replace(":classes", classes.ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal).Replace("current_date", "DATE '2041-05-07'", StringComparison.Ordinal);
+        while (!File.Exists(Path.Combine(folder.FullName, "bench", "large-school.sql")))
+            folder = folder.Parent ?? throw new FileNotFoundException("bench/large-school.sql");
+        var lines = (
+            await File.ReadAllLinesAsync(Path.Combine(folder.FullName, "bench", "large-school.sql"), Cancel)
+        ).Where(l => !l.StartsWith('\\') && !l.StartsWith("--", StringComparison.Ordinal));
+        var script = string.Join('\n', lines)
+            .Replace(
+                ":classes",
+                classes.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                StringComparison.Ordinal
+            )
+            .Replace("current_date", "DATE '2041-05-07'", StringComparison.Ordinal);
         owner.Database.SetCommandTimeout(TimeSpan.FromMinutes(2));
         // braces would be taken for parameters; there are none in it
         Assert.DoesNotContain('{', script);

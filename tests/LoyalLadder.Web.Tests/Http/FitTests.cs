@@ -24,11 +24,22 @@ public sealed class FitTests
         await marlow.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]));
         Assert.Equal(1, Doses(await marlow.Page(sheet)).Zip(before).Count(d => d.First != d.Second));
         // what was shown no longer holds for that line
-        var stale = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]), ("fit", "nonsense"), ("fit", $"{Guid.NewGuid()}:1")));
+        var stale = await Visitor.Parse(
+            await marlow.Post(
+                sheet,
+                $"{sheet}?handler=Fit",
+                ("fit", boxes[0]),
+                ("fit", "nonsense"),
+                ("fit", $"{Guid.NewGuid()}:1")
+            )
+        );
         Assert.DoesNotContain("fitted.", stale.Body!.TextContent, StringComparison.Ordinal);
 
         // all of it: the lesson ends in time, and one press takes all of it back
-        var again = (await marlow.Page($"{sheet}?handler=Fit")).QuerySelectorAll("input[name=fit]").Select(b => ("fit", b.GetAttribute("value")!)).ToArray();
+        var again = (await marlow.Page($"{sheet}?handler=Fit"))
+            .QuerySelectorAll("input[name=fit]")
+            .Select(b => ("fit", b.GetAttribute("value")!))
+            .ToArray();
         var between = Doses(await marlow.Page(sheet));
         var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}?handler=Fit", again));
         Assert.DoesNotContain("over", taken.QuerySelector(".fit .over")!.TextContent, StringComparison.Ordinal);
@@ -39,17 +50,32 @@ public sealed class FitTests
 
         var history = await marlow.Page($"{sheet}/history");
         Assert.Contains("Marlow", history.QuerySelector(".history")!.TextContent, StringComparison.Ordinal);
-        var first = history.QuerySelectorAll(".history button").Last(b => b.TextContent == "Back to here").GetAttribute("formaction")!;
+        var first = history
+            .QuerySelectorAll(".history button")
+            .Last(b => b.TextContent == "Back to here")
+            .GetAttribute("formaction")!;
         Assert.Equal(HttpStatusCode.Redirect, (await marlow.Post($"{sheet}/history", first)).StatusCode);
         Assert.Equal(string.Join(" ; ", before), string.Join(" ; ", Doses(await marlow.Page(sheet))));
 
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
-        Assert.Contains("/trouble", (await odile.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]))).Headers.Location!.ToString(), StringComparison.Ordinal);
-        Assert.Contains("/trouble", (await odile.Post("/", first)).Headers.Location!.ToString(), StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.NotFound, (await marlow.Post(sheet, $"{sheet}/history?handler=Undo&batch={Guid.NewGuid()}")).StatusCode);
+        Assert.Contains(
+            "/trouble",
+            (await odile.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]))).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "/trouble",
+            (await odile.Post("/", first)).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await marlow.Post(sheet, $"{sheet}/history?handler=Undo&batch={Guid.NewGuid()}")).StatusCode
+        );
     }
 
-    private static List<string> Doses(IDocument page) => [.. page.QuerySelectorAll(".line .dose").Select(d => d.TextContent)];
+    private static List<string> Doses(IDocument page) =>
+        [.. page.QuerySelectorAll(".line .dose").Select(d => d.TextContent)];
 
     [Fact]
     public async Task What_does_not_fit_says_by_how_much_and_which()
@@ -68,14 +94,32 @@ public sealed class FitTests
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
-        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "fit")))).QuerySelector(".token-shown")!.TextContent;
+        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "fit"))))
+            .QuerySelector(".token-shown")!
+            .TextContent;
         async Task<JsonElement> Ask(string sheet, int minutes)
         {
-            using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/lessons/fit") { Content = new StringContent(JsonSerializer.Serialize(new { sheet, ageBand = "adults", headcount = 12, minutes }), MediaTypeHeaderValue.Parse("application/json")) };
+            using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/lessons/fit")
+            {
+                Content = new StringContent(
+                    JsonSerializer.Serialize(
+                        new
+                        {
+                            sheet,
+                            ageBand = "adults",
+                            headcount = 12,
+                            minutes,
+                        }
+                    ),
+                    MediaTypeHeaderValue.Parse("application/json")
+                ),
+            };
             request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", token);
             using var answer = await ines.Send(request);
             Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-            return JsonDocument.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).RootElement;
+            return JsonDocument
+                .Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))
+                .RootElement;
         }
         var fitted = await Ask("# T\nplank 4:00 must\n\njab, cross 30/side could", 7);
         Assert.True(fitted.GetProperty("fits").GetBoolean());

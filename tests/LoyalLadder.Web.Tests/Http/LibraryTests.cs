@@ -10,36 +10,79 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static async Task<string> Begin(Visitor visitor, string text, string group = "Kites", string date = "2041-06-06")
+    private static async Task<string> Begin(
+        Visitor visitor,
+        string text,
+        string group = "Kites",
+        string date = "2041-06-06"
+    )
     {
-        var id = (await visitor.Page("/sheets/new")).QuerySelectorAll("#ClassId option").First(o => o.TextContent.StartsWith(group, StringComparison.Ordinal)).GetAttribute("value")!;
-        return (await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", date), ("Text", text))).Headers.Location!.ToString();
+        var id = (await visitor.Page("/sheets/new"))
+            .QuerySelectorAll("#ClassId option")
+            .First(o => o.TextContent.StartsWith(group, StringComparison.Ordinal))
+            .GetAttribute("value")!;
+        return (
+            await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", date), ("Text", text))
+        ).Headers.Location!.ToString();
     }
 
-    private static async Task<string> Text(Visitor visitor, string sheet) => await (await visitor.Get($"{sheet}?handler=Text")).Content.ReadAsStringAsync(Cancel);
+    private static async Task<string> Text(Visitor visitor, string sheet) =>
+        await (await visitor.Get($"{sheet}?handler=Text")).Content.ReadAsStringAsync(Cancel);
 
     [Fact]
     public async Task A_linked_drill_follows_its_change_and_a_copy_does_not()
     {
         using var marlow = await Visitor.SignedIn(demo.Server, DemoSchool.Instructor);
-        async Task<HttpResponseMessage> Save(string? id, string name, string text) => await marlow.Post("/material/drills", "/material/drills" + (id is null ? "" : $"?edit={id}"), ("name", name), ("kind", "Pads"), ("leastBand", "Teens"), ("text", text), ("notes", ""));
-        Assert.Equal(HttpStatusCode.Redirect, (await Save(null, "Harbour wall", "jab, cross 4/side\nfront kick 4/side")).StatusCode);
+        async Task<HttpResponseMessage> Save(string? id, string name, string text) =>
+            await marlow.Post(
+                "/material/drills",
+                "/material/drills" + (id is null ? "" : $"?edit={id}"),
+                ("name", name),
+                ("kind", "Pads"),
+                ("leastBand", "Teens"),
+                ("text", text),
+                ("notes", "")
+            );
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await Save(null, "Harbour wall", "jab, cross 4/side\nfront kick 4/side")).StatusCode
+        );
         var linked = await Begin(marlow, "jog 2:00");
         await marlow.Post(linked, $"{linked}?handler=Add", ("text", "drill: harbour wall"));
         await marlow.Post(linked, $"{linked}?handler=Add", ("text", "water 1:00"));
         var copied = await Begin(marlow, "jog 2:00");
         await marlow.Post(copied, $"{copied}?handler=Add", ("text", "copy: Harbour Wall"));
-        var unknown = await Visitor.Parse(await marlow.Post(copied, $"{copied}?handler=Add", ("text", "drill: nothing of that name")));
-        Assert.Contains("There is no drill called", unknown.QuerySelector(".said.stop")!.TextContent, StringComparison.Ordinal);
+        var unknown = await Visitor.Parse(
+            await marlow.Post(copied, $"{copied}?handler=Add", ("text", "drill: nothing of that name"))
+        );
+        Assert.Contains(
+            "There is no drill called",
+            unknown.QuerySelector(".said.stop")!.TextContent,
+            StringComparison.Ordinal
+        );
 
-        var id = (await marlow.Page("/material/drills")).QuerySelectorAll("tr").First(r => r.TextContent.Contains("Harbour wall", StringComparison.Ordinal)).QuerySelector("a[href*='edit=']")!.GetAttribute("href")!.Split("edit=")[1].Split('#')[0];
+        var id = (await marlow.Page("/material/drills"))
+            .QuerySelectorAll("tr")
+            .First(r => r.TextContent.Contains("Harbour wall", StringComparison.Ordinal))
+            .QuerySelector("a[href*='edit=']")!
+            .GetAttribute("href")!
+            .Split("edit=")[1]
+            .Split('#')[0];
         await Save(id, "Harbour wall", "jab, cross 6/side\nround kick 5/side\nplank 30s");
-        Assert.Contains("jab, cross 6/side\nround kick 5/side\nplank 30s\nwater 1:00", await Text(marlow, linked), StringComparison.Ordinal);
+        Assert.Contains(
+            "jab, cross 6/side\nround kick 5/side\nplank 30s\nwater 1:00",
+            await Text(marlow, linked),
+            StringComparison.Ordinal
+        );
         Assert.Contains("jab, cross 4/side\nfront kick 4/side", await Text(marlow, copied), StringComparison.Ordinal);
 
         // a block that is edited is the sheet's own from then on
-        var row = (await marlow.Page(linked)).QuerySelectorAll(".line").First(l => l.TextContent.Contains("round kick", StringComparison.Ordinal));
-        var edit = (await marlow.Page($"{linked}?edit={row.GetAttribute("data-line")}")).QuerySelector("[data-save]")!.GetAttribute("formaction")!;
+        var row = (await marlow.Page(linked))
+            .QuerySelectorAll(".line")
+            .First(l => l.TextContent.Contains("round kick", StringComparison.Ordinal));
+        var edit = (await marlow.Page($"{linked}?edit={row.GetAttribute("data-line")}"))
+            .QuerySelector("[data-save]")!
+            .GetAttribute("formaction")!;
         await marlow.Post(linked, linked + edit, ("text", "round kick 9/side"));
         await Save(id, "Harbour wall", "jab, cross 7/side");
         var after = await Text(marlow, linked);
@@ -49,7 +92,11 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.True(wrong.QuerySelectorAll(".field-error").Length >= 2);
         Assert.Equal("## Pads\njab", wrong.QuerySelector("#text")!.TextContent);
         using var odile = await Visitor.SignedIn(demo.Server, DemoSchool.Assistant);
-        Assert.Contains("/trouble", (await odile.Post("/", "/material/drills", ("name", "x"), ("text", "jab x5"))).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "/trouble",
+            (await odile.Post("/", "/material/drills", ("name", "x"), ("text", "jab x5"))).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -57,15 +104,47 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         using var ines = await Visitor.SignedIn(demo.Server);
         var sheet = await Begin(ines, "# Low kicks\n18 people\njab, cross 8/side\nround kick 5/side\nstretch 3:00");
-        Assert.Contains("/sheets/library/", (await ines.Post($"{sheet}/use", $"{sheet}/use?handler=Keep", ("title", "Low kicks again"), ("week", "7"))).Headers.Location!.ToString(), StringComparison.Ordinal);
-        Assert.Contains(" 1 to 53", (await Visitor.Parse(await ines.Post($"{sheet}/use", $"{sheet}/use?handler=Keep", ("title", "x"), ("week", "99")))).QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
-        var kept = (await ines.Page("/sheets/library")).QuerySelectorAll("a[href^='/sheets/library/']").First(a => a.TextContent == "Low kicks again").GetAttribute("href")!;
-        var gulls = (await ines.Page(kept)).QuerySelectorAll("#place-class option").First(o => o.TextContent.StartsWith("Little Gulls", StringComparison.Ordinal)).GetAttribute("value")!;
-        var used = (await ines.Post(kept, kept, ("Place.ClassId", gulls), ("Place.Date", "2041-06-07"))).Headers.Location!.ToString();
+        Assert.Contains(
+            "/sheets/library/",
+            (
+                await ines.Post(
+                    $"{sheet}/use",
+                    $"{sheet}/use?handler=Keep",
+                    ("title", "Low kicks again"),
+                    ("week", "7")
+                )
+            ).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            " 1 to 53",
+            (
+                await Visitor.Parse(
+                    await ines.Post($"{sheet}/use", $"{sheet}/use?handler=Keep", ("title", "x"), ("week", "99"))
+                )
+            )
+                .QuerySelector(".field-error")!
+                .TextContent,
+            StringComparison.Ordinal
+        );
+        var kept = (await ines.Page("/sheets/library"))
+            .QuerySelectorAll("a[href^='/sheets/library/']")
+            .First(a => a.TextContent == "Low kicks again")
+            .GetAttribute("href")!;
+        var gulls = (await ines.Page(kept))
+            .QuerySelectorAll("#place-class option")
+            .First(o => o.TextContent.StartsWith("Little Gulls", StringComparison.Ordinal))
+            .GetAttribute("value")!;
+        var used = (
+            await ines.Post(kept, kept, ("Place.ClassId", gulls), ("Place.Date", "2041-06-07"))
+        ).Headers.Location!.ToString();
         var text = await Text(ines, used);
         Assert.Contains("jab, cross 8/side\nround kick 5/side\nstretch 3:00", text, StringComparison.Ordinal);
         Assert.Contains("Little Gulls · 12 people · 40 min · kids", text, StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.OK, (await ines.Post(kept, kept, ("Place.ClassId", gulls), ("Place.Date", "1999-01-01"))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await ines.Post(kept, kept, ("Place.ClassId", gulls), ("Place.Date", "1999-01-01"))).StatusCode
+        );
         Assert.True((await ines.Page("/sheets/library")).QuerySelectorAll("tr").Length >= 13);
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(kept, $"{kept}?handler=Remove")).StatusCode);
         await ines.Page(kept, HttpStatusCode.NotFound);
@@ -75,23 +154,52 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_sheet_goes_out_as_json_and_comes_in_again_after_a_look()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "# There and back\n## Pads\njab, cross pairs 8/side steady [6 mitts] must\nwibble x5\nnote: keys");
+        var sheet = await Begin(
+            ines,
+            "# There and back\n## Pads\njab, cross pairs 8/side steady [6 mitts] must\nwibble x5\nnote: keys"
+        );
         var json = await (await ines.Get($"{sheet}?handler=Json")).Content.ReadAsStringAsync(Cancel);
         Assert.Equal(4, JsonDocument.Parse(json).RootElement.GetProperty("entries").GetArrayLength());
         var id = (await ines.Page("/sheets/new")).QuerySelectorAll("#ClassId option")[0].GetAttribute("value")!;
         var planned = (await ines.Page("/sheets")).QuerySelectorAll("a[href^='/sheets/0']").Length;
-        var look = await Visitor.Parse(await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json), ("look", "true")));
+        var look = await Visitor.Parse(
+            await ines.Post(
+                "/sheets/new",
+                "/sheets/new",
+                ("ClassId", id),
+                ("Date", "2041-06-08"),
+                ("Text", json),
+                ("look", "true")
+            )
+        );
         Assert.Contains("Nothing is begun yet", look.QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("wibble", look.QuerySelector(".said ul")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(planned, (await ines.Page("/sheets")).QuerySelectorAll("a[href^='/sheets/0']").Length);
-        var again = (await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json))).Headers.Location!.ToString();
+        var again = (
+            await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json))
+        ).Headers.Location!.ToString();
         Assert.Equal((await Text(ines, sheet)).Split('\n')[2..], (await Text(ines, again)).Split('\n')[2..]);
-        var broken = await Visitor.Parse(await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json.Replace("pairs 8/side steady", "heaps", StringComparison.Ordinal))));
-        Assert.Contains("entries[1].dose", broken.QuerySelector(".field-error[data-valmsg-for=Text]")!.TextContent, StringComparison.Ordinal);
+        var broken = await Visitor.Parse(
+            await ines.Post(
+                "/sheets/new",
+                "/sheets/new",
+                ("ClassId", id),
+                ("Date", "2041-06-08"),
+                ("Text", json.Replace("pairs 8/side steady", "heaps", StringComparison.Ordinal))
+            )
+        );
+        Assert.Contains(
+            "entries[1].dose",
+            broken.QuerySelector(".field-error[data-valmsg-for=Text]")!.TextContent,
+            StringComparison.Ordinal
+        );
         Assert.Contains("heaps", broken.QuerySelector("#Text")!.TextContent, StringComparison.Ordinal);
         var svg = await ines.Get($"{sheet}?handler=Skyline");
         Assert.Equal("image/svg+xml", svg.Content.Headers.ContentType!.MediaType);
-        Assert.Equal("svg", System.Xml.Linq.XDocument.Parse(await svg.Content.ReadAsStringAsync(Cancel)).Root!.Name.LocalName);
+        Assert.Equal(
+            "svg",
+            System.Xml.Linq.XDocument.Parse(await svg.Content.ReadAsStringAsync(Cancel)).Root!.Name.LocalName
+        );
     }
 
     [Theory]
@@ -102,10 +210,17 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_list_comes_in_as_it_went_out_and_shows_what_it_changes_first(string list)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        async Task<string> Out() => await (await ines.Get($"/school/lists?list={list}&handler=Csv")).Content.ReadAsStringAsync(Cancel);
+        async Task<string> Out() =>
+            await (await ines.Get($"/school/lists?list={list}&handler=Csv")).Content.ReadAsStringAsync(Cancel);
         var csv = await Out();
-        var same = await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", csv)));
-        Assert.Contains("0 to add, 0 to change", same.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
+        var same = await Visitor.Parse(
+            await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", csv))
+        );
+        Assert.Contains(
+            "0 to add, 0 to change",
+            same.QuerySelector("#in .said")!.TextContent,
+            StringComparison.Ordinal
+        );
         var more = list switch
         {
             "students" => csv + ",=Wren+1,Q,Kids: White,Sandpipers\r\n",
@@ -113,20 +228,57 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             "ladder" => csv + "Kids,White,Challenge,=Wash the dishes,1,,,2\r\n",
             _ => csv + "Ordinary drill,Pads,adults,\"jab x5\ncross x5\",\r\n",
         };
-        var look = await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", more)));
-        Assert.Contains("1 to add, 0 to change", look.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
+        var look = await Visitor.Parse(
+            await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", more))
+        );
+        Assert.Contains(
+            "1 to add, 0 to change",
+            look.QuerySelector("#in .said")!.TextContent,
+            StringComparison.Ordinal
+        );
         Assert.Equal(csv, await Out());
-        var wrong = more + (list == "students" ? ",Bea,B,No such rank,\r\n" : list == "kit" ? "gloves,many,20\r\n" : list == "ladder" ? "Kids,White,Technique,wibble kick,3,,,1\r\n" : "Other,Nowhere,adults,jab x5,\r\n");
-        var refused = await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}&handler=Take", ("text", wrong)));
+        var wrong =
+            more
+            + (
+                list == "students" ? ",Bea,B,No such rank,\r\n"
+                : list == "kit" ? "gloves,many,20\r\n"
+                : list == "ladder" ? "Kids,White,Technique,wibble kick,3,,,1\r\n"
+                : "Other,Nowhere,adults,jab x5,\r\n"
+            );
+        var refused = await Visitor.Parse(
+            await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}&handler=Take", ("text", wrong))
+        );
         Assert.Contains("1 row wrong", refused.QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(csv, await Out());
-        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}&handler=Take", ("text", more))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (
+                await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}&handler=Take", ("text", more))
+            ).StatusCode
+        );
         var after = await Out();
         Assert.Equal(csv.Count(c => c == '\r') + 1, after.Count(c => c == '\r'));
-        if (list != "drills") Assert.Contains("'=", after, StringComparison.Ordinal);
-        Assert.Contains("0 to add, 0 to change", (await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", after)))).QuerySelector("#in .said")!.TextContent, StringComparison.Ordinal);
+        if (list != "drills")
+            Assert.Contains("'=", after, StringComparison.Ordinal);
+        Assert.Contains(
+            "0 to add, 0 to change",
+            (
+                await Visitor.Parse(
+                    await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", after))
+                )
+            )
+                .QuerySelector("#in .said")!
+                .TextContent,
+            StringComparison.Ordinal
+        );
         foreach (var nonsense in new[] { "a,b,c\n1,2,3", "\"", csv.Split('\r')[0], "" })
-            Assert.NotEmpty((await Visitor.Parse(await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", nonsense)))).QuerySelectorAll("#in .said"));
+            Assert.NotEmpty(
+                (
+                    await Visitor.Parse(
+                        await ines.Post($"/school/lists?list={list}", $"/school/lists?list={list}", ("text", nonsense))
+                    )
+                ).QuerySelectorAll("#in .said")
+            );
     }
 
     [Fact]
@@ -140,7 +292,14 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var calendar = Ical.Net.Calendar.Load(text)!;
         Assert.Equal(6, calendar.Events.Count);
         var kites = calendar.Events.Single(e => e.Summary == "Kites");
-        Assert.Equal(("Europe/London", 18, 45), (kites.DtStart!.TzId, kites.DtStart.Value.Hour, (int)(kites.DtEnd!.Value - kites.DtStart.Value).TotalMinutes));
+        Assert.Equal(
+            ("Europe/London", 18, 45),
+            (
+                kites.DtStart!.TzId,
+                kites.DtStart.Value.Hour,
+                (int)(kites.DtEnd!.Value - kites.DtStart.Value).TotalMinutes
+            )
+        );
         Assert.Equal(3, kites.GetOccurrences(kites.DtStart).Take(3).Count());
         using var nobody = new Visitor(demo.Server.Address);
         Assert.NotEqual(HttpStatusCode.OK, (await nobody.Get("/timetable.ics")).StatusCode);
@@ -153,19 +312,30 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
         var page = await ines.Page("/school/limits?band=Teens");
-        var fields = page.QuerySelectorAll(".limits input").Select(i => (i.GetAttribute("name")!, i.GetAttribute("value")!)).ToArray();
+        var fields = page.QuerySelectorAll(".limits input")
+            .Select(i => (i.GetAttribute("name")!, i.GetAttribute("value")!))
+            .ToArray();
         Assert.Equal(14, fields.Length);
         var dry = fields.Select(f => f.Item1 == "Form.DryMinutes" ? (f.Item1, "5") : f).ToArray();
-        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post("/school/limits?band=Teens", "/school/limits?band=Teens", dry)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await ines.Post("/school/limits?band=Teens", "/school/limits?band=Teens", dry)).StatusCode
+        );
         var said = (await ines.Page("/school/limits?band=Teens")).QuerySelector(".said")!.TextContent;
         Assert.Contains("Kites", said, StringComparison.Ordinal);
         Assert.Contains("5:00 is the most", said, StringComparison.Ordinal);
         var wrong = fields.Select(f => f.Item1 == "Form.DryMinutes" ? (f.Item1, "900") : f).ToArray();
-        var refused = await Visitor.Parse(await ines.Post("/school/limits?band=Teens", "/school/limits?band=Teens", wrong));
+        var refused = await Visitor.Parse(
+            await ines.Post("/school/limits?band=Teens", "/school/limits?band=Teens", wrong)
+        );
         Assert.Equal("900", refused.QuerySelector("#DryMinutes")!.GetAttribute("value"));
         Assert.Single(refused.QuerySelectorAll(".limits .field-error"));
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
-        Assert.Contains("/trouble", (await marlow.Post("/", "/school/limits?band=Teens", dry)).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "/trouble",
+            (await marlow.Post("/", "/school/limits?band=Teens", dry)).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -173,8 +343,20 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
-        var edit = (await ines.Page("/school/halls")).QuerySelectorAll("tr").First(r => r.TextContent.Contains("Net loft", StringComparison.Ordinal)).QuerySelector("a[href*='edit=']")!.GetAttribute("href")!;
-        await ines.Post(edit, "/school/halls", ("Edit", edit.Split('=')[1]), ("Form.Name", "Net loft"), ("Form.Length", "12"), ("Form.Width", "9"), ("Form.Bags", "3"));
+        var edit = (await ines.Page("/school/halls"))
+            .QuerySelectorAll("tr")
+            .First(r => r.TextContent.Contains("Net loft", StringComparison.Ordinal))
+            .QuerySelector("a[href*='edit=']")!
+            .GetAttribute("href")!;
+        await ines.Post(
+            edit,
+            "/school/halls",
+            ("Edit", edit.Split('=')[1]),
+            ("Form.Name", "Net loft"),
+            ("Form.Length", "12"),
+            ("Form.Width", "9"),
+            ("Form.Bags", "3")
+        );
         var said = (await ines.Page("/school/halls")).QuerySelector(".said")!;
         Assert.Contains("Net loft is saved.", said.TextContent, StringComparison.Ordinal);
         Assert.Contains(said.QuerySelectorAll("li"), l => l.TextContent.StartsWith("Kites,", StringComparison.Ordinal));
@@ -184,22 +366,41 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Heads_hall_and_class_of_a_sheet_say_what_they_change()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "## Warm-up\njog 6 laps\n## Pads\njab, cross pairs 8/side [mitts]\nclinch knee x5 [kick pads]", "Cormorants", "2041-06-11");
+        var sheet = await Begin(
+            ines,
+            "## Warm-up\njog 6 laps\n## Pads\njab, cross pairs 8/side [mitts]\nclinch knee x5 [kick pads]",
+            "Cormorants",
+            "2041-06-11"
+        );
         async Task<string> Head(params (string Name, string Value)[] changes)
         {
-            var form = (await ines.Page(sheet)).QuerySelectorAll("#head-form form [name]").Where(f => f.GetAttribute("name")!.StartsWith("Head.", StringComparison.Ordinal))
-                .ToDictionary(f => f.GetAttribute("name")!, f => (f is AngleSharp.Html.Dom.IHtmlSelectElement s ? s.Value : f.GetAttribute("value")) ?? "");
-            foreach (var (name, value) in changes) form[name] = value;
+            var form = (await ines.Page(sheet))
+                .QuerySelectorAll("#head-form form [name]")
+                .Where(f => f.GetAttribute("name")!.StartsWith("Head.", StringComparison.Ordinal))
+                .ToDictionary(
+                    f => f.GetAttribute("name")!,
+                    f => (f is AngleSharp.Html.Dom.IHtmlSelectElement s ? s.Value : f.GetAttribute("value")) ?? ""
+                );
+            foreach (var (name, value) in changes)
+                form[name] = value;
             await ines.Post(sheet, $"{sheet}?handler=Head", [.. form.Select(f => (f.Key, f.Value))]);
             return (await ines.Page(sheet)).QuerySelector(".said")!.TextContent;
         }
-        async Task<string> Choice(string field, string words) => (await ines.Page(sheet)).QuerySelectorAll($"#head-form select[name='{field}'] option").First(o => o.TextContent.StartsWith(words, StringComparison.Ordinal)).GetAttribute("value")!;
+        async Task<string> Choice(string field, string words) =>
+            (await ines.Page(sheet))
+                .QuerySelectorAll($"#head-form select[name='{field}'] option")
+                .First(o => o.TextContent.StartsWith(words, StringComparison.Ordinal))
+                .GetAttribute("value")!;
         Assert.Equal("Saved.", (await Head()).Trim());
         var odd = await Head(("Head.Heads", "15"));
         Assert.Contains("jab, cross:", odd, StringComparison.Ordinal);
         Assert.Contains("New: 15 heads make one group of three", odd, StringComparison.Ordinal);
         Assert.Contains("Settled: 15 heads", await Head(("Head.Heads", "16")), StringComparison.Ordinal);
-        Assert.Contains("jog:", await Head(("Head.HallId", await Choice("Head.HallId", "Sail room"))), StringComparison.Ordinal);
+        Assert.Contains(
+            "jog:",
+            await Head(("Head.HallId", await Choice("Head.HallId", "Sail room"))),
+            StringComparison.Ordinal
+        );
         var kids = await Head(("Head.ClassId", await Choice("Head.ClassId", "Little Gulls")));
         Assert.Contains("New: Clinch knee for kids", kids, StringComparison.Ordinal);
         Assert.Contains("The lesson takes", kids, StringComparison.Ordinal);
@@ -213,13 +414,26 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         Assert.Equal($"{sheet}#checks", (await ines.Get(mat)).Headers.Location!.ToString());
         var stop = (await ines.Page(sheet)).QuerySelectorAll(".check.stop").Single();
-        var (name, act) = (stop.QuerySelector("input")!.GetAttribute("name")!, stop.QuerySelector("details button")!.GetAttribute("formaction")!);
+        var (name, act) = (
+            stop.QuerySelector("input")!.GetAttribute("name")!,
+            stop.QuerySelector("details button")!.GetAttribute("formaction")!
+        );
         var refused = await Visitor.Parse(await ines.Post(sheet, sheet + act, (name, " ")));
-        Assert.Contains("kept with your name", refused.QuerySelector(".check.stop .field-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "kept with your name",
+            refused.QuerySelector(".check.stop .field-error")!.TextContent,
+            StringComparison.Ordinal
+        );
         var aside = await Visitor.Parse(await ines.Post(sheet, sheet + act, (name, "Shown slowly, nobody is struck")));
-        Assert.Contains("Ines: “Shown slowly, nobody is struck”", aside.QuerySelector(".check.is-aside")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "Ines: “Shown slowly, nobody is struck”",
+            aside.QuerySelector(".check.is-aside")!.TextContent,
+            StringComparison.Ordinal
+        );
         await ines.Page(mat);
-        var again = aside.QuerySelector(".check.is-aside button[formaction*='CountAgain']")!.GetAttribute("formaction")!;
+        var again = aside
+            .QuerySelector(".check.is-aside button[formaction*='CountAgain']")!
+            .GetAttribute("formaction")!;
         await ines.Post(sheet, sheet + again);
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Get(mat)).StatusCode);
     }
@@ -231,7 +445,10 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var sheet = await Begin(ines, "## Warm-up\njog 2:00\nlunge 5/side\n## Basics\njab x5\ncross x6\nwater 1:00");
         var before = await Text(ines, sheet);
         var token = await ines.Token(sheet);
-        var rows = (await ines.Page(sheet)).QuerySelectorAll("[data-line]").Select(r => r.GetAttribute("data-line")!).ToList();
+        var rows = (await ines.Page(sheet))
+            .QuerySelectorAll("[data-line]")
+            .Select(r => r.GetAttribute("data-line")!)
+            .ToList();
         foreach (var row in rows.SkipLast(1))
         {
             await ines.Send($"{sheet}?handler=Move&line={row}&by=1", token, true);
@@ -245,30 +462,78 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_late_lesson_is_fitted_on_the_mat_and_logged_as_it_was_fitted()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "## Basics\njab, cross 30/side\nfront kick 60/side\nround kick 60/side\nhook 60/side\nwater 1:00\n## Cool-down\nstretch 5:00", "Cormorants", "2041-06-10");
+        var sheet = await Begin(
+            ines,
+            "## Basics\njab, cross 30/side\nfront kick 60/side\nround kick 60/side\nhook 60/side\nwater 1:00\n## Cool-down\nstretch 5:00",
+            "Cormorants",
+            "2041-06-10"
+        );
         await ines.Post(sheet, $"{sheet}?handler=SetAside&code=overrun", ("reason_overrun_", "try it"));
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         var page = await ines.Page(mat);
         var run = JsonDocument.Parse(page.QuerySelector("#run")!.TextContent).RootElement;
-        var (token, steps) = (page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!, run.GetProperty("program").GetProperty("steps").EnumerateArray().ToList());
+        var (token, steps) = (
+            page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!,
+            run.GetProperty("program").GetProperty("steps").EnumerateArray().ToList()
+        );
         Assert.Equal(HttpStatusCode.NotFound, (await ines.Get($"{mat}?handler=Fit")).StatusCode);
         // it began an hour less eleven minutes ago: eleven are left
-        object[] pressed = [new { id = Guid.NewGuid(), at = demo.Server.Clock.GetUtcNow().AddMinutes(-49), kind = "start", value = 0 }, new { id = Guid.NewGuid(), at = demo.Server.Clock.GetUtcNow().AddSeconds(-1), kind = "go", step = steps[1].GetProperty("id").GetString(), value = 0 }];
-        Assert.Equal(HttpStatusCode.NoContent, (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode);
-        var offer = JsonDocument.Parse(await (await ines.Get($"{mat}?handler=Fit")).Content.ReadAsStringAsync(Cancel)).RootElement;
+        object[] pressed =
+        [
+            new
+            {
+                id = Guid.NewGuid(),
+                at = demo.Server.Clock.GetUtcNow().AddMinutes(-49),
+                kind = "start",
+                value = 0,
+            },
+            new
+            {
+                id = Guid.NewGuid(),
+                at = demo.Server.Clock.GetUtcNow().AddSeconds(-1),
+                kind = "go",
+                step = steps[1].GetProperty("id").GetString(),
+                value = 0,
+            },
+        ];
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode
+        );
+        var offer = JsonDocument
+            .Parse(await (await ines.Get($"{mat}?handler=Fit")).Content.ReadAsStringAsync(Cancel))
+            .RootElement;
         Assert.True(offer.GetProperty("lateSeconds").GetInt32() > 60);
         Assert.False(offer.GetProperty("fits").GetBoolean());
         Assert.Equal(HttpStatusCode.NotFound, (await ines.PostJson($"{mat}?handler=Fit", "", token)).StatusCode);
         // on to the next line: now what is left can be made to fit
-        object[] on = [new { id = Guid.NewGuid(), at = demo.Server.Clock.GetUtcNow(), kind = "go", step = steps[3].GetProperty("id").GetString(), value = 0 }];
+        object[] on =
+        [
+            new
+            {
+                id = Guid.NewGuid(),
+                at = demo.Server.Clock.GetUtcNow(),
+                kind = "go",
+                step = steps[3].GetProperty("id").GetString(),
+                value = 0,
+            },
+        ];
         await ines.PostJson($"{mat}?handler=Events", on, token);
         var taken = await ines.PostJson($"{mat}?handler=Fit", "", token);
         var (status, said) = (taken.StatusCode, await taken.Content.ReadAsStringAsync(Cancel));
-        if (status != HttpStatusCode.OK) Assert.Fail(await (await ines.Get($"{mat}?handler=Fit")).Content.ReadAsStringAsync(Cancel));
+        if (status != HttpStatusCode.OK)
+            Assert.Fail(await (await ines.Get($"{mat}?handler=Fit")).Content.ReadAsStringAsync(Cancel));
         var program = JsonDocument.Parse(said).RootElement;
         Assert.Equal(1, program.GetProperty("fits").GetInt32());
-        Assert.Contains("\"kind\":\"fit\"", await (await ines.Get($"{mat}?handler=Events")).Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
+        Assert.Contains(
+            "\"kind\":\"fit\"",
+            await (await ines.Get($"{mat}?handler=Events")).Content.ReadAsStringAsync(Cancel),
+            StringComparison.Ordinal
+        );
         var left = program.GetProperty("steps").EnumerateArray().Skip(4).ToList();
-        Assert.DoesNotContain(left, s => s.GetProperty("isDropped").GetBoolean() && s.GetProperty("title").GetString() is "water" or "stretch");
+        Assert.DoesNotContain(
+            left,
+            s => s.GetProperty("isDropped").GetBoolean() && s.GetProperty("title").GetString() is "water" or "stretch"
+        );
     }
 }

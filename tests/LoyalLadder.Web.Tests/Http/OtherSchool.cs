@@ -18,8 +18,19 @@ internal static class OtherSchool
         db.Schools.Add(school);
         await db.SaveChangesAsync();
         var email = $"{Guid.NewGuid():N}@water.example";
-        await scope.ServiceProvider.GetRequiredService<UserManager<AppUser>>().CreateAsync(
-            new AppUser { UserName = email, Email = email, DisplayName = "Stranger", Role = Role.Head, SchoolId = school.Id }, TestDatabase.Password);
+        await scope
+            .ServiceProvider.GetRequiredService<UserManager<AppUser>>()
+            .CreateAsync(
+                new AppUser
+                {
+                    UserName = email,
+                    Email = email,
+                    DisplayName = "Stranger",
+                    Role = Role.Head,
+                    SchoolId = school.Id,
+                },
+                TestDatabase.Password
+            );
         return email;
     }
 }

@@ -165,7 +165,9 @@ public sealed partial class RoleTableTests
         0 POST /sign-in
         0 POST /sign-out
         0 POST /trouble
-        """.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split(' ')).ToDictionary(l => $"{l[1]} {l[2]}", l => int.Parse(l[0], System.Globalization.CultureInfo.InvariantCulture));
+        """.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(l =>
+        l.Split(' ')
+    ).ToDictionary(l => $"{l[1]} {l[2]}", l => int.Parse(l[0], System.Globalization.CultureInfo.InvariantCulture));
 
     private static readonly string[] People = ["", DemoSchool.Assistant, DemoSchool.Instructor, DemoSchool.Head];
 
@@ -179,23 +181,32 @@ public sealed partial class RoleTableTests
 
     private static List<Endpoint> All(LadderServer server)
     {
-        var models = typeof(Program).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(PageModel)) && !t.IsAbstract).ToDictionary(t => t.FullName!);
+        var models = typeof(Program)
+            .Assembly.GetTypes()
+            .Where(t => t.IsSubclassOf(typeof(PageModel)) && !t.IsAbstract)
+            .ToDictionary(t => t.FullName!);
         return
         [
             .. from route in server.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-               let page = route.Metadata.GetMetadata<PageActionDescriptor>()
-               where page is not null
-               let model = models[$"LoyalLadder.Web.Pages{page.ViewEnginePath.Replace('/', '.')}Model"]
-               from method in model.GetMethods().Where(m => m.DeclaringType!.Assembly == model.Assembly)
-               let match = Handler().Match(method.Name)
-               where match.Success
-               select new Endpoint(match.Groups[1].Value.ToUpperInvariant(), "/" + route.RoutePattern.RawText!.TrimStart('/'), match.Groups[2].Value),
+            let page = route.Metadata.GetMetadata<PageActionDescriptor>()
+            where page is not null
+            let model = models[$"LoyalLadder.Web.Pages{page.ViewEnginePath.Replace('/', '.')}Model"]
+            from method in model.GetMethods().Where(m => m.DeclaringType!.Assembly == model.Assembly)
+            let match = Handler().Match(method.Name)
+            where match.Success
+            select new Endpoint(
+                match.Groups[1].Value.ToUpperInvariant(),
+                "/" + route.RoutePattern.RawText!.TrimStart('/'),
+                match.Groups[2].Value
+            ),
             // what is no page: programs, files that are made, the stream of news
             .. from route in server.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-               where route.Metadata.GetMetadata<PageActionDescriptor>() is null && route.Metadata.GetMetadata<StaticAssetDescriptor>() is null
-               from method in route.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"]
-               where method is not ("HEAD" or "OPTIONS")
-               select new Endpoint(method, "/" + route.RoutePattern.RawText!.TrimStart('/'), ""),
+            where
+                route.Metadata.GetMetadata<PageActionDescriptor>() is null
+                && route.Metadata.GetMetadata<StaticAssetDescriptor>() is null
+            from method in route.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"]
+            where method is not ("HEAD" or "OPTIONS")
+            select new Endpoint(method, "/" + route.RoutePattern.RawText!.TrimStart('/'), ""),
         ];
     }
 
@@ -204,28 +215,50 @@ public sealed partial class RoleTableTests
     {
         await using var db = server.Owner();
         var lesson = (await ines.Link("/", "a[href^='/sheets/']", "Kites")).Split('/')[^1];
-        var (template, rank, student) = (await db.Templates.IgnoreQueryFilters().Select(t => t.Id).FirstAsync(), await db.Ranks.IgnoreQueryFilters().Select(r => r.Id).FirstAsync(), await db.Students.IgnoreQueryFilters().Select(s => s.Id).FirstAsync());
-        var (grading, combination) = (await db.Gradings.IgnoreQueryFilters().Select(g => g.Id).FirstAsync(), await db.NumberedCombinations.IgnoreQueryFilters().Select(c => c.Id).FirstAsync());
-        return route => Regex.Replace(route, @"\{id(:guid)?\}", m => m.Value == "{id}" ? "jab" : route switch
-        {
-            _ when route.StartsWith("/sheets/library", StringComparison.Ordinal) => template.ToString(),
-            _ when route.StartsWith("/ladder", StringComparison.Ordinal) => rank.ToString(),
-            _ when route.StartsWith("/people", StringComparison.Ordinal) => student.ToString(),
-            _ when route.StartsWith("/gradings", StringComparison.Ordinal) => grading.ToString(),
-            _ when route.StartsWith("/material", StringComparison.Ordinal) => combination.ToString(),
-            _ => lesson,
-        });
+        var (template, rank, student) = (
+            await db.Templates.IgnoreQueryFilters().Select(t => t.Id).FirstAsync(),
+            await db.Ranks.IgnoreQueryFilters().Select(r => r.Id).FirstAsync(),
+            await db.Students.IgnoreQueryFilters().Select(s => s.Id).FirstAsync()
+        );
+        var (grading, combination) = (
+            await db.Gradings.IgnoreQueryFilters().Select(g => g.Id).FirstAsync(),
+            await db.NumberedCombinations.IgnoreQueryFilters().Select(c => c.Id).FirstAsync()
+        );
+        return route =>
+            Regex.Replace(
+                route,
+                @"\{id(:guid)?\}",
+                m =>
+                    m.Value == "{id}"
+                        ? "jab"
+                        : route switch
+                        {
+                            _ when route.StartsWith("/sheets/library", StringComparison.Ordinal) => template.ToString(),
+                            _ when route.StartsWith("/ladder", StringComparison.Ordinal) => rank.ToString(),
+                            _ when route.StartsWith("/people", StringComparison.Ordinal) => student.ToString(),
+                            _ when route.StartsWith("/gradings", StringComparison.Ordinal) => grading.ToString(),
+                            _ when route.StartsWith("/material", StringComparison.Ordinal) => combination.ToString(),
+                            _ => lesson,
+                        }
+            );
     }
 
     /// <summary>How many rows each table of a school has and when one changed last.</summary>
     private static async Task<string> Fingerprint(LadderServer server)
     {
         await using var db = server.Owner();
-        var tables = db.Model.GetEntityTypes().Where(t => t.ClrType.IsSubclassOf(typeof(SchoolRow))).Select(t => t.GetTableName()!).Order();
+        var tables = db
+            .Model.GetEntityTypes()
+            .Where(t => t.ClrType.IsSubclassOf(typeof(SchoolRow)))
+            .Select(t => t.GetTableName()!)
+            .Order();
         var school = await db.Schools.Where(s => s.Name.StartsWith("The Old Net Loft")).Select(s => s.Id).SingleAsync();
         var parts = new List<string>();
 #pragma warning disable EF1002 // names of tables come from the model
-        foreach (var table in tables) parts.Add($"{table} {await db.Database.SqlQueryRaw<string>($"SELECT count(*) || ' ' || coalesce(max(changed_at)::text, '') AS \"Value\" FROM {table} WHERE school_id = {{0}}", school).SingleAsync()}");
+        foreach (var table in tables)
+            parts.Add(
+                $"{table} {await db.Database.SqlQueryRaw<string>($"SELECT count(*) || ' ' || coalesce(max(changed_at)::text, '') AS \"Value\" FROM {table} WHERE school_id = {{0}}", school).SingleAsync()}"
+            );
 #pragma warning restore EF1002
         return string.Join('\n', parts);
     }
@@ -235,7 +268,10 @@ public sealed partial class RoleTableTests
     {
         await using var server = await LadderServer.Start();
         var all = All(server);
-        Assert.Equal(string.Join('\n', Rules.Keys.Order(StringComparer.Ordinal)), string.Join('\n', all.Select(e => e.Key).Distinct().Order(StringComparer.Ordinal)));
+        Assert.Equal(
+            string.Join('\n', Rules.Keys.Order(StringComparer.Ordinal)),
+            string.Join('\n', all.Select(e => e.Key).Distinct().Order(StringComparer.Ordinal))
+        );
         using var ines = await Visitor.SignedIn(server);
         var fill = await Filled(server, ines);
         var broken = new List<string>();
@@ -246,7 +282,8 @@ public sealed partial class RoleTableTests
             foreach (var endpoint in all.Where(e => Rules[e.Key] > 0))
             {
                 var (refused, status) = await Try(visitor, endpoint, fill(endpoint.Route), token);
-                if (refused != role < Rules[endpoint.Key] || (int)status >= 500) broken.Add($"{People[role]} {endpoint.Key}: {status}{(refused ? ", refused" : "")}");
+                if (refused != role < Rules[endpoint.Key] || (int)status >= 500)
+                    broken.Add($"{People[role]} {endpoint.Key}: {status}{(refused ? ", refused" : "")}");
             }
         }
         Assert.Equal("", string.Join('\n', broken));
@@ -267,7 +304,11 @@ public sealed partial class RoleTableTests
             var (_, status) = await Try(stranger, endpoint, path, token);
             Assert.True((int)status < 500, $"{endpoint.Key}: {status}");
             // what is under a key of the demo school is not there; a post is at most sent back to where it came from
-            if (path != endpoint.Route && !path.EndsWith("/jab", StringComparison.Ordinal)) Assert.True(endpoint.Method == "POST" ? status != HttpStatusCode.OK : status == HttpStatusCode.NotFound, $"{endpoint.Key}: {status}");
+            if (path != endpoint.Route && !path.EndsWith("/jab", StringComparison.Ordinal))
+                Assert.True(
+                    endpoint.Method == "POST" ? status != HttpStatusCode.OK : status == HttpStatusCode.NotFound,
+                    $"{endpoint.Key}: {status}"
+                );
         }
         Assert.Equal(before, await Fingerprint(server));
     }
@@ -279,20 +320,39 @@ public sealed partial class RoleTableTests
         using var ines = await Visitor.SignedIn(server);
         var (fill, token) = (await Filled(server, ines), await ines.Token("/"));
         var all = All(server);
-        foreach (var route in all.Where(e => e.Method == "GET" && e.Name.Length == 0 && Rules[e.Key] is > 0 and < 4 && all.TrueForAll(x => x.Key != $"POST {e.Route}")).Select(e => e.Route))
+        foreach (
+            var route in all.Where(e =>
+                    e.Method == "GET"
+                    && e.Name.Length == 0
+                    && Rules[e.Key] is > 0 and < 4
+                    && all.TrueForAll(x => x.Key != $"POST {e.Route}")
+                )
+                .Select(e => e.Route)
+        )
         {
             using var answer = await ines.Send(fill(route) + "?handler=Nonsense", token, isPart: false);
             Assert.Equal((route, HttpStatusCode.MethodNotAllowed), (route, answer.StatusCode));
         }
     }
 
-    private static async Task<(bool Refused, HttpStatusCode Status)> Try(Visitor visitor, Endpoint endpoint, string path, string token)
+    private static async Task<(bool Refused, HttpStatusCode Status)> Try(
+        Visitor visitor,
+        Endpoint endpoint,
+        string path,
+        string token
+    )
     {
         var target = path + (endpoint.Name.Length > 0 ? $"?handler={endpoint.Name}" : "");
         using var request = new HttpRequestMessage(HttpMethod.Get, target);
         // the head is enough: the stream of news never ends
-        using var answer = endpoint.Method == "GET" ? await visitor.Stream(request) : await visitor.Send(target, token, false);
+        using var answer =
+            endpoint.Method == "GET" ? await visitor.Stream(request) : await visitor.Send(target, token, false);
         var to = answer.Headers.Location?.ToString() ?? "";
-        return (answer.StatusCode is HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized || to.Contains("/trouble", StringComparison.Ordinal) || to.Contains("/sign-in", StringComparison.Ordinal), answer.StatusCode);
+        return (
+            answer.StatusCode is HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized
+                || to.Contains("/trouble", StringComparison.Ordinal)
+                || to.Contains("/sign-in", StringComparison.Ordinal),
+            answer.StatusCode
+        );
     }
 }

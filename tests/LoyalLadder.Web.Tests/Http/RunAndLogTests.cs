@@ -7,41 +7,102 @@ namespace LoyalLadder.Web.Tests.Http;
 /// <summary>From the mat to the diary to what the next sheet is offered.</summary>
 public sealed class RunAndLogTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    private static async Task<(string Sheet, string Mat, string Log)> Lesson(Visitor visitor, string group, string date, string text)
+    private static async Task<(string Sheet, string Mat, string Log)> Lesson(
+        Visitor visitor,
+        string group,
+        string date,
+        string text
+    )
     {
-        var id = (await visitor.Page("/sheets/new")).QuerySelectorAll("#ClassId option").First(o => o.TextContent.StartsWith(group, StringComparison.Ordinal)).GetAttribute("value")!;
+        var id = (await visitor.Page("/sheets/new"))
+            .QuerySelectorAll("#ClassId option")
+            .First(o => o.TextContent.StartsWith(group, StringComparison.Ordinal))
+            .GetAttribute("value")!;
         var answer = await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", date), ("Text", text));
         var sheet = answer.Headers.Location!.ToString();
-        return (sheet, sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal), sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal));
+        return (
+            sheet,
+            sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal),
+            sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal)
+        );
     }
 
     private static async Task<(string Token, List<string> Steps)> Mat(Visitor visitor, string mat)
     {
         var page = await visitor.Page(mat);
         var run = JsonDocument.Parse(page.QuerySelector("#run")!.TextContent);
-        return (page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!, [.. run.RootElement.GetProperty("program").GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("id").GetString()!)]);
+        return (
+            page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!,
+            [
+                .. run
+                    .RootElement.GetProperty("program")
+                    .GetProperty("steps")
+                    .EnumerateArray()
+                    .Select(s => s.GetProperty("id").GetString()!),
+            ]
+        );
     }
 
     private object Event(string kind, int seconds, string? step = null, string? text = null, Guid? id = null) =>
-        new { id = id ?? Guid.NewGuid(), at = demo.Server.Clock.GetUtcNow().AddSeconds(seconds), kind, step, value = 0, text };
+        new
+        {
+            id = id ?? Guid.NewGuid(),
+            at = demo.Server.Clock.GetUtcNow().AddSeconds(seconds),
+            kind,
+            step,
+            value = 0,
+            text,
+        };
 
     [Fact]
     public async Task What_was_cut_is_offered_to_whoever_plans_the_class_next_until_it_is_done()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
         using var marlow = await Visitor.SignedIn(demo.Server, DemoSchool.Instructor);
-        var (sheet, mat, log) = await Lesson(ines, "Early Tide", "2041-05-08", "jog 2:00\nround kick 5/side\nback kick 4/side\nhamstring stretch 30s/side\nplank 30s");
+        var (sheet, mat, log) = await Lesson(
+            ines,
+            "Early Tide",
+            "2041-05-08",
+            "jog 2:00\nround kick 5/side\nback kick 4/side\nhamstring stretch 30s/side\nplank 30s"
+        );
         var (token, steps) = await Mat(ines, mat);
-        object[] pressed = [Event("start", -400), Event("go", -270, steps[1]), Event("go", -231, steps[2]), Event("skip", -230, steps[3]), Event("end", -180), Event("note", -175, text: "knees were sore")];
-        Assert.Equal(HttpStatusCode.NoContent, (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode);
+        object[] pressed =
+        [
+            Event("start", -400),
+            Event("go", -270, steps[1]),
+            Event("go", -231, steps[2]),
+            Event("skip", -230, steps[3]),
+            Event("end", -180),
+            Event("note", -175, text: "knees were sore"),
+        ];
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode
+        );
 
         var draft = await ines.Page(log);
-        Assert.Equal(["Done", "Done", "NotDone", "Done", "NotDone"], draft.QuerySelectorAll(".outcome").Select(o => o.QuerySelector("input[checked]")!.GetAttribute("value")));
+        Assert.Equal(
+            ["Done", "Done", "NotDone", "Done", "NotDone"],
+            draft.QuerySelectorAll(".outcome").Select(o => o.QuerySelector("input[checked]")!.GetAttribute("value"))
+        );
         Assert.Equal("knees were sore", draft.QuerySelector("#notes")!.TextContent);
-        var students = draft.QuerySelectorAll("input[name=present]").Take(3).Select(s => ("present", s.GetAttribute("value")!)).ToArray();
-        var rows = draft.QuerySelectorAll(".outcome input[checked]").Select(i => (i.GetAttribute("name")!, i.GetAttribute("value")!)).ToArray();
-        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(log, log, [("notes", "knees were sore"), .. students, .. rows])).StatusCode);
+        var students = draft
+            .QuerySelectorAll("input[name=present]")
+            .Take(3)
+            .Select(s => ("present", s.GetAttribute("value")!))
+            .ToArray();
+        var rows = draft
+            .QuerySelectorAll(".outcome input[checked]")
+            .Select(i => (i.GetAttribute("name")!, i.GetAttribute("value")!))
+            .ToArray();
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await ines.Post(log, log, [("notes", "knees were sore"), .. students, .. rows])).StatusCode
+        );
         Assert.Equal(3, (await ines.Page(log)).QuerySelectorAll("input[name=present][checked]").Length);
 
         var (next, _, nextLog) = await Lesson(marlow, "Early Tide", "2041-05-15", "jog 2:00");
@@ -49,15 +110,32 @@ public sealed class RunAndLogTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(["back kick 4/side", "plank 30s"], owed.Take(2));
         var bring = (await marlow.Page(next)).QuerySelector(".pull button")!.GetAttribute("formaction")!;
         var brought = await Visitor.Parse(await marlow.Send(next + bring, await marlow.Token(next), true));
-        Assert.Contains(brought.QuerySelectorAll(".line"), l => l.TextContent.Contains("was owed", StringComparison.Ordinal) && l.TextContent.Contains("back kick", StringComparison.Ordinal));
+        Assert.Contains(
+            brought.QuerySelectorAll(".line"),
+            l =>
+                l.TextContent.Contains("was owed", StringComparison.Ordinal)
+                && l.TextContent.Contains("back kick", StringComparison.Ordinal)
+        );
         Assert.DoesNotContain("back kick 4/side", brought.QuerySelectorAll(".pull strong").Select(o => o.TextContent));
 
         await marlow.Post(nextLog, nextLog, ("notes", ""));
         var (after, _, _) = await Lesson(ines, "Early Tide", "2041-05-22", "jog 2:00");
-        Assert.DoesNotContain("back kick 4/side", (await ines.Page(after)).QuerySelectorAll(".pull strong").Select(o => o.TextContent));
+        Assert.DoesNotContain(
+            "back kick 4/side",
+            (await ines.Page(after)).QuerySelectorAll(".pull strong").Select(o => o.TextContent)
+        );
 
-        var drop = (await ines.Page(after)).QuerySelectorAll(".pull li").First(l => l.TextContent.Contains("plank 30s", StringComparison.Ordinal)).QuerySelectorAll("button")[1].GetAttribute("formaction")!;
-        Assert.DoesNotContain("plank 30s", (await Visitor.Parse(await ines.Send(after + drop, await ines.Token(after), true))).QuerySelectorAll(".pull strong").Select(o => o.TextContent));
+        var drop = (await ines.Page(after))
+            .QuerySelectorAll(".pull li")
+            .First(l => l.TextContent.Contains("plank 30s", StringComparison.Ordinal))
+            .QuerySelectorAll("button")[1]
+            .GetAttribute("formaction")!;
+        Assert.DoesNotContain(
+            "plank 30s",
+            (await Visitor.Parse(await ines.Send(after + drop, await ines.Token(after), true)))
+                .QuerySelectorAll(".pull strong")
+                .Select(o => o.TextContent)
+        );
     }
 
     [Fact]
@@ -66,7 +144,16 @@ public sealed class RunAndLogTests(DemoServer demo) : IClassFixture<DemoServer>
         using var odile = await Visitor.SignedIn(demo.Server, DemoSchool.Assistant);
         var mat = (await odile.Link("/", "a[href^='/mat/']", "Cormorants"));
         var (token, steps) = await Mat(odile, mat);
-        Assert.Equal(HttpStatusCode.NoContent, (await odile.PostJson($"{mat}?handler=Events", new[] { Event("note", 0, text: "mat wet"), Event("count", 1, steps[0]) }, token)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (
+                await odile.PostJson(
+                    $"{mat}?handler=Events",
+                    new[] { Event("note", 0, text: "mat wet"), Event("count", 1, steps[0]) },
+                    token
+                )
+            ).StatusCode
+        );
         var refused = await odile.PostJson($"{mat}?handler=Events", new[] { Event("start", 0) }, token);
         Assert.Contains("/trouble", refused.Headers.Location!.ToString(), StringComparison.Ordinal);
     }
@@ -78,13 +165,18 @@ public sealed class RunAndLogTests(DemoServer demo) : IClassFixture<DemoServer>
     [InlineData("[null]")]
     [InlineData("""[{"id":"00000000-0000-0000-0000-000000000001","at":"0001-01-01T00:00:00Z","kind":"start"}]""")]
     [InlineData("""[{"id":"00000000-0000-0000-0000-000000000001","at":"2041-05-07T15:00:00Z","kind":"explode"}]""")]
-    [InlineData("""[{"id":"00000000-0000-0000-0000-000000000001","at":"2041-05-07T15:00:00Z","kind":"more","value":2000000000}]""")]
+    [InlineData(
+        """[{"id":"00000000-0000-0000-0000-000000000001","at":"2041-05-07T15:00:00Z","kind":"more","value":2000000000}]"""
+    )]
     public async Task What_are_no_events_is_refused_with_a_reason(string body)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
         var mat = await ines.Link("/", "a[href^='/mat/']", "Cormorants");
         var (token, _) = await Mat(ines, mat);
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await ines.PostJson($"{mat}?handler=Events", body, token)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await ines.PostJson($"{mat}?handler=Events", body, token)).StatusCode
+        );
     }
 
     [Fact]
@@ -95,9 +187,20 @@ public sealed class RunAndLogTests(DemoServer demo) : IClassFixture<DemoServer>
         var (_, mat, _) = await Lesson(ines, "Petrels", "2041-06-01", "jog 2:00\nplank 30s");
         var (token, steps) = await Mat(ines, mat);
         await ines.PostJson($"{mat}?handler=Events", new[] { Event("start", -60), Event("go", -20, steps[1]) }, token);
-        var seen = JsonDocument.Parse(await (await marlow.Get($"{mat}?handler=Events")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
-        Assert.Equal(["start", "go"], seen.RootElement.GetProperty("events").EnumerateArray().Select(e => e.GetProperty("kind").GetString()));
-        Assert.Contains("Back to the mat", (await marlow.Page("/?date=2041-06-01")).Body!.TextContent, StringComparison.Ordinal);
+        var seen = JsonDocument.Parse(
+            await (await marlow.Get($"{mat}?handler=Events")).Content.ReadAsStringAsync(
+                TestContext.Current.CancellationToken
+            )
+        );
+        Assert.Equal(
+            ["start", "go"],
+            seen.RootElement.GetProperty("events").EnumerateArray().Select(e => e.GetProperty("kind").GetString())
+        );
+        Assert.Contains(
+            "Back to the mat",
+            (await marlow.Page("/?date=2041-06-01")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

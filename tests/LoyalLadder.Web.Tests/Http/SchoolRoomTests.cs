@@ -5,21 +5,42 @@ namespace LoyalLadder.Web.Tests.Http;
 /// <summary>The School room, and bad input everywhere: a clear word beside the field, never a failure.</summary>
 public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
 {
-    private static readonly string[] Nasty = ["<script>alert(1)</script>", "'; drop table students; --", new string('n', 500), "\0\u0001", "=1+1", "🥋", "-1", "99999999999999999999", "0001-01-01", "\ud83d", "{{7*7}}", "../../etc"];
+    private static readonly string[] Nasty =
+    [
+        "<script>alert(1)</script>",
+        "'; drop table students; --",
+        new string('n', 500),
+        "\0\u0001",
+        "=1+1",
+        "🥋",
+        "-1",
+        "99999999999999999999",
+        "0001-01-01",
+        "\ud83d",
+        "{{7*7}}",
+        "../../etc",
+    ];
 
-    public static TheoryData<string, string> Forms => new()
-    {
-        { "/school", "Form.Name,Form.TimeZone,Form.Naming,Form.Counting,Form.OpeningSeconds,Form.ClosingSeconds,Form.Policy" },
-        { "/school/halls", "Form.Name,Form.Length,Form.Width,Form.Bags,Edit" },
-        { "/school/kit", "Form.Name,Form.Count,Form.Seconds,Edit" },
-        { "/school/ranks", "Form.TrackId,Form.Name,Form.Colour,Form.Stripes" },
-        { "/school/ranks?handler=Track", "trackName,band" },
-        { "/school/classes", "Form.Name,Form.Band,Form.Weekday,Form.Start,Form.Minutes,Form.HallId,Form.TeacherId" },
-        { "/school/students", "Form.Names,Form.RankId,Form.ClassIds" },
-        { "/school/users", "Form.DisplayName,Form.Email,Form.Role,Form.Password" },
-        { "/school/tokens", "Name" },
-        { "/sheets/new", "ClassId,Date,Text" },
-    };
+    public static TheoryData<string, string> Forms =>
+        new()
+        {
+            {
+                "/school",
+                "Form.Name,Form.TimeZone,Form.Naming,Form.Counting,Form.OpeningSeconds,Form.ClosingSeconds,Form.Policy"
+            },
+            { "/school/halls", "Form.Name,Form.Length,Form.Width,Form.Bags,Edit" },
+            { "/school/kit", "Form.Name,Form.Count,Form.Seconds,Edit" },
+            { "/school/ranks", "Form.TrackId,Form.Name,Form.Colour,Form.Stripes" },
+            { "/school/ranks?handler=Track", "trackName,band" },
+            {
+                "/school/classes",
+                "Form.Name,Form.Band,Form.Weekday,Form.Start,Form.Minutes,Form.HallId,Form.TeacherId"
+            },
+            { "/school/students", "Form.Names,Form.RankId,Form.ClassIds" },
+            { "/school/users", "Form.DisplayName,Form.Email,Form.Role,Form.Password" },
+            { "/school/tokens", "Name" },
+            { "/sheets/new", "ClassId,Date,Text" },
+        };
 
     [Theory]
     [MemberData(nameof(Forms))]
@@ -55,9 +76,26 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_name_of_five_hundred_characters_is_refused_beside_what_was_typed()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var page = await Visitor.Parse(await ines.Post("/school/halls", "/school/halls", ("Form.Name", new string('h', 500)), ("Form.Length", "12"), ("Form.Width", "-3"), ("Form.Bags", "many")));
-        Assert.Contains("80 characters", page.QuerySelector("[data-valmsg-for='Form.Name']")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("2 to 100", page.QuerySelector("[data-valmsg-for='Form.Width']")!.TextContent, StringComparison.Ordinal);
+        var page = await Visitor.Parse(
+            await ines.Post(
+                "/school/halls",
+                "/school/halls",
+                ("Form.Name", new string('h', 500)),
+                ("Form.Length", "12"),
+                ("Form.Width", "-3"),
+                ("Form.Bags", "many")
+            )
+        );
+        Assert.Contains(
+            "80 characters",
+            page.QuerySelector("[data-valmsg-for='Form.Name']")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "2 to 100",
+            page.QuerySelector("[data-valmsg-for='Form.Width']")!.TextContent,
+            StringComparison.Ordinal
+        );
         Assert.NotEmpty(page.QuerySelector("[data-valmsg-for='Form.Bags']")!.TextContent);
         Assert.Equal(500, page.QuerySelector("#Form_Name")!.GetAttribute("value")!.Length);
         Assert.Equal("many", page.QuerySelector("#Form_Bags")!.GetAttribute("value"));
@@ -67,28 +105,64 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_formula_in_a_name_does_not_run_in_a_spreadsheet()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        await ines.Post("/school/students", "/school/students", ("Form.Names", "=cmd|calc!A1\n@SUM(A1)\n+1\n-1\nQuill \"Q\", Z"));
-        var csv = await (await ines.Get("/school/lists?list=students&handler=Csv")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+        await ines.Post(
+            "/school/students",
+            "/school/students",
+            ("Form.Names", "=cmd|calc!A1\n@SUM(A1)\n+1\n-1\nQuill \"Q\", Z")
+        );
+        var csv = await (await ines.Get("/school/lists?list=students&handler=Csv")).Content.ReadAsStringAsync(
+            TestContext.Current.CancellationToken
+        );
         Assert.Contains("cmd|calc", csv, StringComparison.Ordinal);
-        Assert.DoesNotContain(csv.Split('\n'), line => line.Length > 0 && (line[0] is '=' or '@' or '+' or '-' || line.StartsWith("\"=", StringComparison.Ordinal)));
+        Assert.DoesNotContain(
+            csv.Split('\n'),
+            line =>
+                line.Length > 0
+                && (line[0] is '=' or '@' or '+' or '-' || line.StartsWith("\"=", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
     public async Task The_last_head_instructor_stays_one()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var own = (await ines.Page("/school/users")).QuerySelectorAll("tbody tr").First(r => r.TextContent.Contains("Ines", StringComparison.Ordinal)).QuerySelector("a")!.GetAttribute("href")!;
-        var page = await Visitor.Parse(await ines.Post(own, own, ("Edit", own.Split('=')[1]), ("Form.DisplayName", "Ines"), ("Form.Email", Data.Demo.DemoSchool.Head), ("Form.Role", "Assistant")));
-        Assert.Contains("at least one head", page.QuerySelector("[data-valmsg-for='Form.Role']")!.TextContent, StringComparison.Ordinal);
+        var own = (await ines.Page("/school/users"))
+            .QuerySelectorAll("tbody tr")
+            .First(r => r.TextContent.Contains("Ines", StringComparison.Ordinal))
+            .QuerySelector("a")!
+            .GetAttribute("href")!;
+        var page = await Visitor.Parse(
+            await ines.Post(
+                own,
+                own,
+                ("Edit", own.Split('=')[1]),
+                ("Form.DisplayName", "Ines"),
+                ("Form.Email", Data.Demo.DemoSchool.Head),
+                ("Form.Role", "Assistant")
+            )
+        );
+        Assert.Contains(
+            "at least one head",
+            page.QuerySelector("[data-valmsg-for='Form.Role']")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public async Task A_class_with_lessons_is_not_thrown_away()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var kites = (await ines.Page("/school/classes")).QuerySelectorAll("tbody tr").First(r => r.TextContent.Contains("Kites", StringComparison.Ordinal)).QuerySelector("form")!.GetAttribute("action")!;
+        var kites = (await ines.Page("/school/classes"))
+            .QuerySelectorAll("tbody tr")
+            .First(r => r.TextContent.Contains("Kites", StringComparison.Ordinal))
+            .QuerySelector("form")!
+            .GetAttribute("action")!;
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Post("/school/classes", kites)).StatusCode);
-        Assert.Contains("It stays", (await ines.Page("/school/classes")).QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "It stays",
+            (await ines.Page("/school/classes")).QuerySelector(".said")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -98,6 +172,9 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Material_is_found_under_any_name(string typed, string found)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        Assert.Contains((await ines.Page($"/material?q={typed}")).QuerySelectorAll(".found a"), a => a.TextContent == found);
+        Assert.Contains(
+            (await ines.Page($"/material?q={typed}")).QuerySelectorAll(".found a"),
+            a => a.TextContent == found
+        );
     }
 }

@@ -27,12 +27,17 @@ public sealed class SchoolWallTests
     {
         var rows = new Dictionary<string, int>();
         var count = typeof(SchoolWallTests).GetMethod(nameof(Count), BindingFlags.NonPublic | BindingFlags.Static)!;
-        foreach (var kind in db.Model.GetEntityTypes().Where(t => t.GetTableName() == "schools" || t.FindProperty("SchoolId") is not null))
+        foreach (
+            var kind in db
+                .Model.GetEntityTypes()
+                .Where(t => t.GetTableName() == "schools" || t.FindProperty("SchoolId") is not null)
+        )
             rows[kind.GetTableName()!] = await (Task<int>)count.MakeGenericMethod(kind.ClrType).Invoke(null, [db])!;
         return rows;
     }
 
-    private static Task<int> Count<T>(LadderContext db) where T : class => db.Set<T>().IgnoreQueryFilters().CountAsync(Cancel);
+    private static Task<int> Count<T>(LadderContext db)
+        where T : class => db.Set<T>().IgnoreQueryFilters().CountAsync(Cancel);
 
     private static async Task<Guid> Demo(LadderServer server)
     {
@@ -56,10 +61,22 @@ public sealed class SchoolWallTests
         await using var b = away;
         await using var c = nobody;
         var seen = await Unfiltered(mine);
-        Assert.True(seen.Values.Count(n => n > 0) > 25, string.Join(' ', seen.Where(s => s.Value == 0).Select(s => s.Key)));
-        Assert.Equal(["AspNetUsers 1", "audits 2", "schools 1"], (await Unfiltered(theirs)).Where(s => s.Value > 0).Select(s => $"{s.Key} {s.Value}").Order(StringComparer.Ordinal));
+        Assert.True(
+            seen.Values.Count(n => n > 0) > 25,
+            string.Join(' ', seen.Where(s => s.Value == 0).Select(s => s.Key))
+        );
+        Assert.Equal(
+            ["AspNetUsers 1", "audits 2", "schools 1"],
+            (await Unfiltered(theirs))
+                .Where(s => s.Value > 0)
+                .Select(s => $"{s.Key} {s.Value}")
+                .Order(StringComparer.Ordinal)
+        );
         // before a sign-in: who may sign in, by what, and where; nothing else
-        Assert.Equal(["AspNetUsers", "api_tokens", "schools"], (await Unfiltered(unknown)).Where(s => s.Value > 0).Select(s => s.Key).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["AspNetUsers", "api_tokens", "schools"],
+            (await Unfiltered(unknown)).Where(s => s.Value > 0).Select(s => s.Key).Order(StringComparer.Ordinal)
+        );
     }
 
     [Fact]
@@ -73,11 +90,25 @@ public sealed class SchoolWallTests
         var (scope, db) = As(server, other);
         await using var _ = scope;
 
-        Assert.Equal(0, await db.Students.IgnoreQueryFilters().ExecuteUpdateAsync(s => s.SetProperty(x => x.FirstName, "Taken"), Cancel));
+        Assert.Equal(
+            0,
+            await db
+                .Students.IgnoreQueryFilters()
+                .ExecuteUpdateAsync(s => s.SetProperty(x => x.FirstName, "Taken"), Cancel)
+        );
         Assert.Equal(0, await db.SheetLines.IgnoreQueryFilters().ExecuteDeleteAsync(Cancel));
-        Assert.Equal(0, await db.Users.Where(u => u.SchoolId == demo).ExecuteUpdateAsync(u => u.SetProperty(x => x.Role, Role.Assistant), Cancel));
-        var planted = await Assert.ThrowsAsync<PostgresException>(() => db.Database.ExecuteSqlAsync(
-            $"INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), 'x')", Cancel));
+        Assert.Equal(
+            0,
+            await db
+                .Users.Where(u => u.SchoolId == demo)
+                .ExecuteUpdateAsync(u => u.SetProperty(x => x.Role, Role.Assistant), Cancel)
+        );
+        var planted = await Assert.ThrowsAsync<PostgresException>(() =>
+            db.Database.ExecuteSqlAsync(
+                $"INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), 'x')",
+                Cancel
+            )
+        );
         Assert.Equal(PostgresErrorCodes.InsufficientPrivilege, planted.SqlState);
         Assert.Equal(0, await owner.Halls.IgnoreQueryFilters().CountAsync(h => h.Name == "Planted", Cancel));
     }
@@ -89,7 +120,12 @@ public sealed class SchoolWallTests
         var demo = await Demo(server);
         for (var i = 0; i < 30; i++)
         {
-            var (scope, db) = As(server, i % 3 == 0 ? demo : i % 3 == 1 ? Guid.NewGuid() : Guid.Empty);
+            var (scope, db) = As(
+                server,
+                i % 3 == 0 ? demo
+                    : i % 3 == 1 ? Guid.NewGuid()
+                    : Guid.Empty
+            );
             await using var _ = scope;
             Assert.Equal(i % 3 == 0, await db.Students.IgnoreQueryFilters().AnyAsync(Cancel));
         }
@@ -100,14 +136,28 @@ public sealed class SchoolWallTests
     {
         await using var server = await LadderServer.Start(withDemo: false);
         await using var owner = server.Owner();
-        var open = await owner.Database.SqlQuery<string>($"""
-            SELECT c.relname AS "Value" FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'school_id'
-            WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace
-              AND NOT (c.relrowsecurity AND EXISTS (SELECT FROM pg_policies p WHERE p.tablename = c.relname AND p.policyname = 'own_school'))
-            """).ToListAsync(Cancel);
+        var open = await owner
+            .Database.SqlQuery<string>(
+                $"""
+                SELECT c.relname AS "Value" FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'school_id'
+                WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace
+                  AND NOT (c.relrowsecurity AND EXISTS (SELECT FROM pg_policies p WHERE p.tablename = c.relname AND p.policyname = 'own_school'))
+                """
+            )
+            .ToListAsync(Cancel);
         Assert.Empty(open);
-        var mine = await owner.Model.GetEntityTypes().ToAsyncEnumerable().CountAsync(t => t.FindProperty("SchoolId") is not null, Cancel);
-        Assert.Equal(mine, await owner.Database.SqlQuery<int>($"SELECT count(*)::int AS \"Value\" FROM pg_policies WHERE policyname = 'own_school' AND tablename <> 'schools'").SingleAsync(Cancel));
+        var mine = await owner
+            .Model.GetEntityTypes()
+            .ToAsyncEnumerable()
+            .CountAsync(t => t.FindProperty("SchoolId") is not null, Cancel);
+        Assert.Equal(
+            mine,
+            await owner
+                .Database.SqlQuery<int>(
+                    $"SELECT count(*)::int AS \"Value\" FROM pg_policies WHERE policyname = 'own_school' AND tablename <> 'schools'"
+                )
+                .SingleAsync(Cancel)
+        );
     }
 
     [Fact]
@@ -116,13 +166,41 @@ public sealed class SchoolWallTests
         await using var server = await LadderServer.Start();
         var stranger = await OtherSchool.In(server);
         using var ines = await Visitor.SignedIn(server);
-        var answer = await ines.Post("/school/users", "/school/users", ("Form.DisplayName", "Twin"), ("Form.Email", stranger), ("Form.Role", "Instructor"), ("Form.Password", TestDatabase.Password));
-        Assert.Contains("Somebody signs in with this e-mail already", await answer.Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
+        var answer = await ines.Post(
+            "/school/users",
+            "/school/users",
+            ("Form.DisplayName", "Twin"),
+            ("Form.Email", stranger),
+            ("Form.Role", "Instructor"),
+            ("Form.Password", TestDatabase.Password)
+        );
+        Assert.Contains(
+            "Somebody signs in with this e-mail already",
+            await answer.Content.ReadAsStringAsync(Cancel),
+            StringComparison.Ordinal
+        );
         // and the same when a person of this school takes it over
-        var marlow = (await ines.Page("/school/users")).QuerySelectorAll("a[href*='edit=']").First(a => a.GetAttribute("href")!.Contains("edit", StringComparison.Ordinal)).GetAttribute("href")!;
-        answer = await ines.Post(marlow, marlow, ("Form.DisplayName", "Twin"), ("Form.Email", stranger), ("Form.Role", "Head"));
-        Assert.Contains("Somebody signs in with this e-mail already", await answer.Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
+        var marlow = (await ines.Page("/school/users"))
+            .QuerySelectorAll("a[href*='edit=']")
+            .First(a => a.GetAttribute("href")!.Contains("edit", StringComparison.Ordinal))
+            .GetAttribute("href")!;
+        answer = await ines.Post(
+            marlow,
+            marlow,
+            ("Form.DisplayName", "Twin"),
+            ("Form.Email", stranger),
+            ("Form.Role", "Head")
+        );
+        Assert.Contains(
+            "Somebody signs in with this e-mail already",
+            await answer.Content.ReadAsStringAsync(Cancel),
+            StringComparison.Ordinal
+        );
         using var scope = server.Services.CreateScope();
-        Assert.NotNull(await scope.ServiceProvider.GetRequiredService<UserManager<AppUser>>().FindByEmailAsync(DemoSchool.Instructor));
+        Assert.NotNull(
+            await scope
+                .ServiceProvider.GetRequiredService<UserManager<AppUser>>()
+                .FindByEmailAsync(DemoSchool.Instructor)
+        );
     }
 }

@@ -11,13 +11,20 @@ public sealed class SharingTests
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static Task<HttpResponseMessage> Add(Visitor visitor, string sheet, string text) => visitor.Post(sheet, $"{sheet}?handler=Add", ("text", text));
+    private static Task<HttpResponseMessage> Add(Visitor visitor, string sheet, string text) =>
+        visitor.Post(sheet, $"{sheet}?handler=Add", ("text", text));
 
     private static async Task<bool> Shows(Visitor visitor, string sheet, string text) =>
-        (await visitor.Page(sheet)).QuerySelectorAll(".line .what").Any(w => w.TextContent.Contains(text, StringComparison.Ordinal));
+        (await visitor.Page(sheet))
+            .QuerySelectorAll(".line .what")
+            .Any(w => w.TextContent.Contains(text, StringComparison.Ordinal));
 
     [Theory]
-    [InlineData("5f3a1f6e-0c7e-4c64-9b0c-0d7a3c1c2b11 sheet 7d9f2c34-9d55-4f0a-8a53-6f6f0d1b7a22", NewsTopic.Sheet, true)]
+    [InlineData(
+        "5f3a1f6e-0c7e-4c64-9b0c-0d7a3c1c2b11 sheet 7d9f2c34-9d55-4f0a-8a53-6f6f0d1b7a22",
+        NewsTopic.Sheet,
+        true
+    )]
     [InlineData("5f3a1f6e-0c7e-4c64-9b0c-0d7a3c1c2b11 facts -", NewsTopic.Facts, true)]
     [InlineData("- progress -", NewsTopic.Progress, true)]
     [InlineData("", null, false)]
@@ -30,7 +37,8 @@ public sealed class SharingTests
     {
         var news = SchoolNews.Read(message);
         Assert.Equal((topic, isNews), (news?.Topic, news is not null));
-        if (news is { } told) Assert.Equal(message[0] == '-', told.Concerns(Guid.NewGuid()));
+        if (news is { } told)
+            Assert.Equal(message[0] == '-', told.Concerns(Guid.NewGuid()));
     }
 
     [Fact]
@@ -41,9 +49,16 @@ public sealed class SharingTests
         feed.Tell(new SchoolNews(other, NewsTopic.Sheet, Guid.NewGuid()));
         feed.Tell(new SchoolNews(mine, NewsTopic.Run, Guid.Empty));
         feed.Tell(new SchoolNews(mine, NewsTopic.Run, Guid.Empty));
-        Assert.Equal([new SchoolNews(mine, NewsTopic.Run, Guid.Empty)], await listening.Next(TimeSpan.FromMinutes(1), TimeProvider.System, Cancel));
-        for (var i = 0; i < 500; i++) feed.Tell(new SchoolNews(mine, NewsTopic.Sheet, Guid.NewGuid()));
-        Assert.Contains(await listening.Next(TimeSpan.FromMinutes(1), TimeProvider.System, Cancel), n => n.Topic == NewsTopic.All);
+        Assert.Equal(
+            [new SchoolNews(mine, NewsTopic.Run, Guid.Empty)],
+            await listening.Next(TimeSpan.FromMinutes(1), TimeProvider.System, Cancel)
+        );
+        for (var i = 0; i < 500; i++)
+            feed.Tell(new SchoolNews(mine, NewsTopic.Sheet, Guid.NewGuid()));
+        Assert.Contains(
+            await listening.Next(TimeSpan.FromMinutes(1), TimeProvider.System, Cancel),
+            n => n.Topic == NewsTopic.All
+        );
         Assert.Empty(await listening.Next(TimeSpan.Zero, TimeProvider.System, Cancel));
     }
 
@@ -56,9 +71,16 @@ public sealed class SharingTests
         using var ines = await Visitor.SignedIn(a.Address);
         using var marlow = await Visitor.SignedIn(b.Address, DemoSchool.Instructor);
         // these two go by the real clock, far from the demo's days
-        var group = (await ines.Page("/sheets/new")).QuerySelector("#ClassId option[value]:not([value=''])")!.GetAttribute("value")!;
-        var tomorrow = TimeProvider.System.GetUtcNow().AddDays(1).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-        var sheet = (await ines.Post("/sheets/new", "/sheets/new", ("ClassId", group), ("Date", tomorrow), ("empty", "true"))).Headers.Location!.ToString();
+        var group = (await ines.Page("/sheets/new"))
+            .QuerySelector("#ClassId option[value]:not([value=''])")!
+            .GetAttribute("value")!;
+        var tomorrow = TimeProvider
+            .System.GetUtcNow()
+            .AddDays(1)
+            .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var sheet = (
+            await ines.Post("/sheets/new", "/sheets/new", ("ClassId", group), ("Date", tomorrow), ("empty", "true"))
+        ).Headers.Location!.ToString();
         var lesson = sheet.Split('/')[^1];
         using var atA = await EventStream.Open(ines, $"/live?lesson={lesson}");
         using var atB = await EventStream.Open(marlow, $"/live?lesson={lesson}");
@@ -66,7 +88,13 @@ public sealed class SharingTests
         await atB.Next("mark");
 
         // each edit in one is told in the other, by name, and is there for whoever looks
-        foreach (var (who, said, told, name) in new[] { (ines, "first from a 30 s", atB, "Ines"), (marlow, "second from b 40 s", atA, "Marlow") })
+        foreach (
+            var (who, said, told, name) in new[]
+            {
+                (ines, "first from a 30 s", atB, "Ines"),
+                (marlow, "second from b 40 s", atA, "Marlow"),
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.Redirect, (await Add(who, sheet, said)).StatusCode);
             await told.Next("mark", d => d.Contains($"\"by\":\"{name}\"", StringComparison.Ordinal));
@@ -76,8 +104,21 @@ public sealed class SharingTests
 
         // what one process remembers of the school is forgotten when the other changes it
         await ines.Page("/school/halls");
-        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post("/school/halls", "/school/halls", ("Form.Name", "Slipway"), ("Form.Length", "8"), ("Form.Width", "7"), ("Form.Bags", "0"))).StatusCode);
-        using (var news = await EventStream.Open(marlow, "/live")) await news.Next("school");
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (
+                await ines.Post(
+                    "/school/halls",
+                    "/school/halls",
+                    ("Form.Name", "Slipway"),
+                    ("Form.Length", "8"),
+                    ("Form.Width", "7"),
+                    ("Form.Bags", "0")
+                )
+            ).StatusCode
+        );
+        using (var news = await EventStream.Open(marlow, "/live"))
+            await news.Next("school");
         Assert.Contains("Slipway", (await marlow.Page(sheet)).Body!.TextContent, StringComparison.Ordinal);
 
         // a confirmed edit outlives its process at once
@@ -89,7 +130,8 @@ public sealed class SharingTests
         Assert.True(await atB.Ends());
         await using var c = await WebProcess.Start(database);
         using var again = await Visitor.SignedIn(c.Address);
-        foreach (var words in new[] { "first from a", "second from b", "last words of a", "last words of b" }) Assert.True(await Shows(again, sheet, words), words);
+        foreach (var words in new[] { "first from a", "second from b", "last words of a", "last words of b" })
+            Assert.True(await Shows(again, sheet, words), words);
     }
 
     [Fact]
@@ -107,17 +149,31 @@ public sealed class SharingTests
         Assert.Equal(HttpStatusCode.NotFound, (await ines.Get($"/live?lesson={Guid.NewGuid()}")).StatusCode);
         Assert.Equal(HttpStatusCode.BadRequest, (await ines.Get("/live?lesson=that-one")).StatusCode);
 
-        using var theirs = server.Services.GetRequiredService<SchoolNewsFeed>().Listen(await SchoolOf(server, stranger));
-        using var own = server.Services.GetRequiredService<SchoolNewsFeed>().Listen(await SchoolOf(server, DemoSchool.Head));
+        using var theirs = server
+            .Services.GetRequiredService<SchoolNewsFeed>()
+            .Listen(await SchoolOf(server, stranger));
+        using var own = server
+            .Services.GetRequiredService<SchoolNewsFeed>()
+            .Listen(await SchoolOf(server, DemoSchool.Head));
         await Add(ines, sheet, "only ours 30 s");
         Assert.Contains(await Until(own, n => n.Topic == NewsTopic.Sheet), n => n.Lesson == Guid.Parse(lesson));
-        Assert.DoesNotContain(await theirs.Next(TimeSpan.Zero, TimeProvider.System, Cancel), n => n.Topic == NewsTopic.Sheet);
+        Assert.DoesNotContain(
+            await theirs.Next(TimeSpan.Zero, TimeProvider.System, Cancel),
+            n => n.Topic == NewsTopic.Sheet
+        );
     }
 
-    private static async Task<IReadOnlyList<SchoolNews>> Until(SchoolNewsFeed.Listening news, Func<SchoolNews, bool> one)
+    private static async Task<IReadOnlyList<SchoolNews>> Until(
+        SchoolNewsFeed.Listening news,
+        Func<SchoolNews, bool> one
+    )
     {
         while (true)
-            if (await news.Next(TimeSpan.FromSeconds(30), TimeProvider.System, Cancel) is var all && (all.Count == 0 || all.Any(one))) return all;
+            if (
+                await news.Next(TimeSpan.FromSeconds(30), TimeProvider.System, Cancel) is var all
+                && (all.Count == 0 || all.Any(one))
+            )
+                return all;
     }
 
     private static async Task<Guid> SchoolOf(LadderServer server, string email)
@@ -135,25 +191,47 @@ public sealed class SharingTests
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         var line = (await marlow.Page(sheet)).QuerySelector("li.line:not(.is-segment)")!.GetAttribute("data-line")!;
         var say = $"{sheet}?handler=Say&line={line}";
-        Assert.Equal(HttpStatusCode.Redirect, (await marlow.Post(sheet, say, ("words", "  Ask Wren about her wrist <first>  "))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await marlow.Post(sheet, say, ("words", "  Ask Wren about her wrist <first>  "))).StatusCode
+        );
         var seen = (await odile.Page(sheet)).QuerySelector($"#line-{line} .comments")!;
         Assert.Contains("Marlow Ask Wren about her wrist <first>", seen.TextContent, StringComparison.Ordinal);
         Assert.Null(seen.QuerySelector("button"));
-        Assert.Contains("Ask Wren about her wrist", (await odile.Page($"{sheet}/briefing")).Body!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("/trouble", (await odile.Post(sheet, say, ("words", "me too"))).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "Ask Wren about her wrist",
+            (await odile.Page($"{sheet}/briefing")).Body!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "/trouble",
+            (await odile.Post(sheet, say, ("words", "me too"))).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
 
         // what is wrong is said beside what was typed
         var tooLong = new string('x', LineComment.Longest + 1);
         var answer = await marlow.Post(sheet, say, ("words", tooLong));
         var refused = await Visitor.Parse(answer);
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, tooLong), (answer.StatusCode, refused.QuerySelector("#comment-words")!.TextContent));
-        Assert.Contains($"this has {tooLong.Length}", refused.QuerySelector(".comments .field-error")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(
+            (HttpStatusCode.UnprocessableEntity, tooLong),
+            (answer.StatusCode, refused.QuerySelector("#comment-words")!.TextContent)
+        );
+        Assert.Contains(
+            $"this has {tooLong.Length}",
+            refused.QuerySelector(".comments .field-error")!.TextContent,
+            StringComparison.Ordinal
+        );
 
-        var settle = (await marlow.Page(sheet)).QuerySelector($"#line-{line} .comments button")!.GetAttribute("formaction")!;
+        var settle = (await marlow.Page(sheet))
+            .QuerySelector($"#line-{line} .comments button")!
+            .GetAttribute("formaction")!;
         await marlow.Post(sheet, sheet + settle);
         Assert.Null((await odile.Page(sheet)).QuerySelector($"#line-{line} .comments"));
         await using var owner = server.Owner();
-        var kept = await owner.LineComments.IgnoreQueryFilters().SingleAsync(c => c.Words.StartsWith("Ask Wren"), Cancel);
+        var kept = await owner
+            .LineComments.IgnoreQueryFilters()
+            .SingleAsync(c => c.Words.StartsWith("Ask Wren"), Cancel);
         Assert.Equal(("Marlow", true), (kept.SaidBy, kept.SettledAt is not null));
     }
 
@@ -165,16 +243,40 @@ public sealed class SharingTests
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         await Add(marlow, sheet, "secret handshake 30 s");
-        await ines.Post("/school/kit", "/school/kit", ("Form.Name", "bell"), ("Form.Count", "1"), ("Form.Seconds", "5"));
-        var student = (await ines.Page("/people")).QuerySelectorAll("a[href^='/people/']").Select(a => a.GetAttribute("href")!).First(h => h.Length > 30);
+        await ines.Post(
+            "/school/kit",
+            "/school/kit",
+            ("Form.Name", "bell"),
+            ("Form.Count", "1"),
+            ("Form.Seconds", "5")
+        );
+        var student = (await ines.Page("/people"))
+            .QuerySelectorAll("a[href^='/people/']")
+            .Select(a => a.GetAttribute("href")!)
+            .First(h => h.Length > 30);
         var name = (await ines.Page(student)).QuerySelector("h1")!.TextContent.Trim();
 
-        var rows = (await ines.Page("/school/changes?who=Marlow")).QuerySelectorAll("table.ruled tbody tr").Select(r => string.Join(' ', r.TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))).ToList();
+        var rows = (await ines.Page("/school/changes?who=Marlow"))
+            .QuerySelectorAll("table.ruled tbody tr")
+            .Select(r => string.Join(' ', r.TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)))
+            .ToList();
         Assert.Contains("Marlow changed sheet: Kites, Tue 7 May (lines)", rows[0], StringComparison.Ordinal);
-        Assert.DoesNotContain(rows, r => r.Contains("handshake", StringComparison.Ordinal) || r.Contains("Ines", StringComparison.Ordinal));
-        Assert.Contains((await ines.Page("/school/changes?kind=KitItem")).QuerySelectorAll("table.ruled tbody tr"), r => r.TextContent.Contains("bell", StringComparison.Ordinal) && r.TextContent.Contains("Ines", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            rows,
+            r => r.Contains("handshake", StringComparison.Ordinal) || r.Contains("Ines", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            (await ines.Page("/school/changes?kind=KitItem")).QuerySelectorAll("table.ruled tbody tr"),
+            r =>
+                r.TextContent.Contains("bell", StringComparison.Ordinal)
+                && r.TextContent.Contains("Ines", StringComparison.Ordinal)
+        );
         Assert.Equal(HttpStatusCode.OK, (await ines.Get("/school/changes?who=%00&kind=x&before=-5")).StatusCode);
-        Assert.Contains("/trouble", (await marlow.Get("/school/changes")).Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "/trouble",
+            (await marlow.Get("/school/changes")).Headers.Location!.ToString(),
+            StringComparison.Ordinal
+        );
 
         // who is erased is not named by it either
         await ines.Post(student, $"{student}?handler=Erase", ("name", name));
@@ -191,7 +293,10 @@ public sealed class SharingTests
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
         var first = await ines.Page("/school/changes");
-        Assert.Contains(first.QuerySelectorAll("table.ruled tbody tr"), r => System.Text.RegularExpressions.Regex.IsMatch(r.TextContent, @"added \S.* × \d{2,}"));
+        Assert.Contains(
+            first.QuerySelectorAll("table.ruled tbody tr"),
+            r => System.Text.RegularExpressions.Regex.IsMatch(r.TextContent, @"added \S.* × \d{2,}")
+        );
         var older = first.QuerySelector("a[href*='before=']")!.GetAttribute("href")!;
         var seen = new HashSet<string>();
         for (var pages = 0; older is not null; pages++)

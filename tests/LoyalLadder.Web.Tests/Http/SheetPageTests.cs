@@ -10,15 +10,25 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         var visitor = await Visitor.SignedIn(demo.Server, email);
         var page = await visitor.Page("/sheets/new");
-        var kites = page.QuerySelectorAll("#ClassId option").First(o => o.TextContent.StartsWith("Kites", StringComparison.Ordinal)).GetAttribute("value")!;
-        var answer = await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", kites), ("Date", "2041-05-21"), ("Text", text));
+        var kites = page.QuerySelectorAll("#ClassId option")
+            .First(o => o.TextContent.StartsWith("Kites", StringComparison.Ordinal))
+            .GetAttribute("value")!;
+        var answer = await visitor.Post(
+            "/sheets/new",
+            "/sheets/new",
+            ("ClassId", kites),
+            ("Date", "2041-05-21"),
+            ("Text", text)
+        );
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         return (visitor, answer.Headers.Location!.ToString());
     }
 
-    private static List<string> Rows(IDocument page) => [.. page.QuerySelectorAll("[data-line]").Select(r => r.GetAttribute("data-line")!)];
+    private static List<string> Rows(IDocument page) =>
+        [.. page.QuerySelectorAll("[data-line]").Select(r => r.GetAttribute("data-line")!)];
 
-    private static List<string> Words(IDocument page) => [.. page.QuerySelectorAll("[data-line] .what").Select(w => w.TextContent)];
+    private static List<string> Words(IDocument page) =>
+        [.. page.QuerySelectorAll("[data-line] .what").Select(w => w.TextContent)];
 
     [Theory]
     [InlineData("karate-adults.txt")]
@@ -27,12 +37,20 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     [InlineData("ring-rounds.txt")]
     public async Task A_sheet_pastes_into_a_lesson_in_one_step(string file)
     {
-        var text = await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "Sheets", file), TestContext.Current.CancellationToken);
+        var text = await File.ReadAllTextAsync(
+            Path.Combine(AppContext.BaseDirectory, "Sheets", file),
+            TestContext.Current.CancellationToken
+        );
         var (visitor, sheet) = await Pasted(text);
         var page = await visitor.Page(sheet);
         Assert.True(page.QuerySelectorAll(".line .at").Length >= 8);
         Assert.NotNull(page.QuerySelector("svg.skyline .booked"));
-        Assert.Equal(text, await (await visitor.Get($"{sheet}?handler=Pasted")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        Assert.Equal(
+            text,
+            await (await visitor.Get($"{sheet}?handler=Pasted")).Content.ReadAsStringAsync(
+                TestContext.Current.CancellationToken
+            )
+        );
     }
 
     [Fact]
@@ -44,18 +62,37 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var rows = Rows(before);
         var answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Step&line={rows[0]}&by=1", token, true));
         Assert.Equal("6/side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
-        Assert.NotEqual(before.QuerySelector(".fit .over")!.TextContent, answer.QuerySelector(".fit .over")!.TextContent);
+        Assert.NotEqual(
+            before.QuerySelector(".fit .over")!.TextContent,
+            answer.QuerySelector(".fit .over")!.TextContent
+        );
         answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Move&line={rows[1]}&by=-1", token, true));
         Assert.Equal(["plank", "front kick"], Words(answer));
         answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Remove&line={rows[1]}", token, true));
         Assert.Equal(["front kick"], Words(answer));
         answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Restore&line={rows[1]}", token, true));
         Assert.Equal(["plank", "front kick"], Words(answer));
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Prioritise&line={rows[1]}&priority=Could", token, true));
+        answer = await Visitor.Parse(
+            await visitor.Send($"{sheet}?handler=Prioritise&line={rows[1]}&priority=Could", token, true)
+        );
         Assert.Contains("could", answer.QuerySelector($"#line-{rows[1]}")!.TextContent, StringComparison.Ordinal);
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Add", token, true, ("text", "## Pads\njab, cross pairs 8/side [mitts]\nbe kind")));
+        answer = await Visitor.Parse(
+            await visitor.Send(
+                $"{sheet}?handler=Add",
+                token,
+                true,
+                ("text", "## Pads\njab, cross pairs 8/side [mitts]\nbe kind")
+            )
+        );
         Assert.Equal(["plank", "front kick", "Pads", "jab, cross", "be kind"], Words(answer));
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Edit&line={rows[0]}&version=2", token, true, ("text", "round kick 3 slow + 3 fast each side")));
+        answer = await Visitor.Parse(
+            await visitor.Send(
+                $"{sheet}?handler=Edit&line={rows[0]}&version=2",
+                token,
+                true,
+                ("text", "round kick 3 slow + 3 fast each side")
+            )
+        );
         Assert.Equal("3 walk + 3 brisk /side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
     }
 
@@ -66,8 +103,15 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var row = Rows(await visitor.Page(sheet))[0];
         var answer = await visitor.Post(sheet, $"{sheet}?handler=Step&line={row}&by=1");
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
-        Assert.Equal("6/side", (await visitor.Page(answer.Headers.Location!.ToString())).QuerySelector(".dose")!.TextContent);
-        Assert.Contains("front kick 6/side", (await visitor.Page($"{sheet}?edit={row}")).QuerySelector("#edit-text")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(
+            "6/side",
+            (await visitor.Page(answer.Headers.Location!.ToString())).QuerySelector(".dose")!.TextContent
+        );
+        Assert.Contains(
+            "front kick 6/side",
+            (await visitor.Page($"{sheet}?edit={row}")).QuerySelector("#edit-text")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -77,7 +121,8 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         using var marlow = await Visitor.SignedIn(demo.Server, Data.Demo.DemoSchool.Instructor);
         var rows = Rows(await ines.Page(sheet));
         var (inesToken, marlowToken) = (await ines.Token(sheet), await marlow.Token(sheet));
-        Task<HttpResponseMessage> Edit(Visitor who, string token, int line, string text) => who.Send($"{sheet}?handler=Edit&line={rows[line]}&version=1", token, true, ("text", text));
+        Task<HttpResponseMessage> Edit(Visitor who, string token, int line, string text) =>
+            who.Send($"{sheet}?handler=Edit&line={rows[line]}&version=1", token, true, ("text", text));
 
         Assert.Equal(HttpStatusCode.OK, (await Edit(ines, inesToken, 0, "front kick 9/side")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await Edit(marlow, marlowToken, 1, "plank 50s")).StatusCode);
@@ -88,7 +133,11 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var shown = (await Visitor.Parse(clash)).QuerySelector(".clash")!.TextContent;
         Assert.Contains("front kick 9/side", shown, StringComparison.Ordinal);
         Assert.Contains("front kick 2/side", shown, StringComparison.Ordinal);
-        Assert.Contains("9/side", (await ines.Page(sheet)).QuerySelector(".dose")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "9/side",
+            (await ines.Page(sheet)).QuerySelector(".dose")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -109,7 +158,9 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Contains(typed, said, StringComparison.Ordinal);
 
         var row = Rows(await visitor.Page(sheet))[0];
-        var edit = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Edit&line={row}&version=1", token, true, ("text", typed)));
+        var edit = await Visitor.Parse(
+            await visitor.Send($"{sheet}?handler=Edit&line={row}&version=1", token, true, ("text", typed))
+        );
         Assert.Contains(message, edit.QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(typed, edit.QuerySelector("#edit-text")!.TextContent);
     }
@@ -131,11 +182,18 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         using var visitor = await Visitor.SignedIn(demo.Server);
         var page = await visitor.Page("/sheets/new");
         var anyClass = page.QuerySelector("#ClassId option")!.GetAttribute("value")!;
-        var answer = await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", anyClass), ("Date", "2041-05-21"), ("Text", text));
+        var answer = await visitor.Post(
+            "/sheets/new",
+            "/sheets/new",
+            ("ClassId", anyClass),
+            ("Date", "2041-05-21"),
+            ("Text", text)
+        );
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         var again = await Visitor.Parse(answer);
         Assert.NotEmpty(again.QuerySelector("[data-valmsg-for=Text]")!.TextContent);
-        if (what != "binary") Assert.Equal(text.Trim().Length, again.QuerySelector("textarea")!.TextContent.Trim().Length);
+        if (what != "binary")
+            Assert.Equal(text.Trim().Length, again.QuerySelector("textarea")!.TextContent.Trim().Length);
     }
 
     [Fact]
@@ -148,10 +206,17 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         using var request = new HttpRequestMessage(HttpMethod.Post, "/sheets/new");
         request.Content = new MultipartFormDataContent
         {
-            { new StringContent(page.QuerySelector("#ClassId option")!.GetAttribute("value")!), "ClassId" }, { new StringContent("2041-05-21"), "Date" }, { new StringContent(""), "Text" },
-            { new StringContent(await visitor.Token("/sheets/new")), "__RequestVerificationToken" }, { new ByteArrayContent(bytes), "file", "photo.png" },
+            { new StringContent(page.QuerySelector("#ClassId option")!.GetAttribute("value")!), "ClassId" },
+            { new StringContent("2041-05-21"), "Date" },
+            { new StringContent(""), "Text" },
+            { new StringContent(await visitor.Token("/sheets/new")), "__RequestVerificationToken" },
+            { new ByteArrayContent(bytes), "file", "photo.png" },
         };
-        Assert.Contains("This is not text", await (await visitor.Send(request)).Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.Contains(
+            "This is not text",
+            await (await visitor.Send(request)).Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -164,7 +229,13 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         using var visitor = await Visitor.SignedIn(demo.Server);
         var anyClass = (await visitor.Page("/sheets/new")).QuerySelector("#ClassId option")!.GetAttribute("value")!;
-        var answer = await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", anyClass), ("Date", date), ("Text", "jab x5"));
+        var answer = await visitor.Post(
+            "/sheets/new",
+            "/sheets/new",
+            ("ClassId", anyClass),
+            ("Date", date),
+            ("Text", "jab x5")
+        );
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         Assert.NotEmpty((await Visitor.Parse(answer)).QuerySelector("[data-valmsg-for=Date]")!.TextContent);
     }
@@ -175,8 +246,14 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         const string nasty = "<script>alert(1)</script> \"x\" 'y' </script><img src=x onerror=alert(2)> 30s";
         var (visitor, sheet) = await Pasted($"jab x5\n{nasty}");
         var page = await visitor.Page(sheet);
-        Assert.Contains(page.QuerySelectorAll(".what").Select(w => w.TextContent), w => w.Contains("<script>alert(1)", StringComparison.Ordinal));
-        Assert.DoesNotContain(page.QuerySelectorAll("script"), s => s.TextContent.Contains("alert", StringComparison.Ordinal));
+        Assert.Contains(
+            page.QuerySelectorAll(".what").Select(w => w.TextContent),
+            w => w.Contains("<script>alert(1)", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(
+            page.QuerySelectorAll("script"),
+            s => s.TextContent.Contains("alert", StringComparison.Ordinal)
+        );
         var mat = await visitor.Page(sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal));
         Assert.Single(mat.QuerySelectorAll("script[type='application/json']"));
         Assert.Empty(mat.QuerySelectorAll("img"));
@@ -206,7 +283,12 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var (visitor, sheet) = await Pasted("jab x5");
         var matches = await visitor.Page($"{sheet}?handler=Matches&text=mawashi 5/side");
         Assert.Contains("with getting there", matches.QuerySelector(".reads")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains(matches.QuerySelectorAll("[data-fill]"), o => o.GetAttribute("data-fill") == "mawashi-geri 5/side");
-        Assert.Empty((await visitor.Page($"{sheet}?handler=Matches&text={new string('x', 900)}")).QuerySelectorAll("[data-fill]"));
+        Assert.Contains(
+            matches.QuerySelectorAll("[data-fill]"),
+            o => o.GetAttribute("data-fill") == "mawashi-geri 5/side"
+        );
+        Assert.Empty(
+            (await visitor.Page($"{sheet}?handler=Matches&text={new string('x', 900)}")).QuerySelectorAll("[data-fill]")
+        );
     }
 }

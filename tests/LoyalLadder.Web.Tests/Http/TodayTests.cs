@@ -8,19 +8,31 @@ namespace LoyalLadder.Web.Tests.Http;
 public sealed class TodayTests
 {
     private static async Task<string> Row(Visitor visitor, string group, string page = "/") =>
-        string.Join(' ', (await visitor.Page(page)).QuerySelectorAll(".day li").First(r => r.TextContent.Contains(group, StringComparison.Ordinal)).TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+        string.Join(
+            ' ',
+            (await visitor.Page(page))
+                .QuerySelectorAll(".day li")
+                .First(r => r.TextContent.Contains(group, StringComparison.Ordinal))
+                .TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
+        );
 
     [Fact]
     public async Task A_planned_lesson_says_how_it_stands_when_it_is_likely_to_end_and_what_must_be_settled()
     {
         await using var server = await LadderServer.Start();
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
-        Assert.Matches(@"1 min 45 over · likely to end 18:\d\d, (under|over)? ?\d+ % on time · 1 stop to settle", await Row(marlow, "Kites"));
+        Assert.Matches(
+            @"1 min 45 over · likely to end 18:\d\d, (under|over)? ?\d+ % on time · 1 stop to settle",
+            await Row(marlow, "Kites")
+        );
         Assert.DoesNotContain("likely to end", await Row(marlow, "Little Gulls"), StringComparison.Ordinal);
 
         // fitted, it fits, and there is nothing to settle any more
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
-        var boxes = (await marlow.Page($"{sheet}?handler=Fit")).QuerySelectorAll("input[name=fit]").Select(b => ("fit", b.GetAttribute("value")!)).ToArray();
+        var boxes = (await marlow.Page($"{sheet}?handler=Fit"))
+            .QuerySelectorAll("input[name=fit]")
+            .Select(b => ("fit", b.GetAttribute("value")!))
+            .ToArray();
         await marlow.Post(sheet, $"{sheet}?handler=Fit", boxes);
         var after = await Row(marlow, "Kites");
         Assert.DoesNotContain(" over ", after, StringComparison.Ordinal);
@@ -28,11 +40,21 @@ public sealed class TodayTests
 
         // shorter still, it is surer to end in time
         var odds = Odds(after);
-        foreach (var line in (await marlow.Page(sheet)).QuerySelectorAll("li.line:not(.is-segment)").Select(l => l.GetAttribute("data-line")!).Take(14)) await marlow.Post(sheet, $"{sheet}?handler=Remove&line={line}");
+        foreach (
+            var line in (await marlow.Page(sheet))
+                .QuerySelectorAll("li.line:not(.is-segment)")
+                .Select(l => l.GetAttribute("data-line")!)
+                .Take(14)
+        )
+            await marlow.Post(sheet, $"{sheet}?handler=Remove&line={line}");
         Assert.True(Odds(await Row(marlow, "Kites")) > odds);
     }
 
-    private static int Odds(string row) => int.Parse(System.Text.RegularExpressions.Regex.Match(row, @"(\d+) % on time").Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture);
+    private static int Odds(string row) =>
+        int.Parse(
+            System.Text.RegularExpressions.Regex.Match(row, @"(\d+) % on time").Groups[1].Value,
+            System.Globalization.CultureInfo.InvariantCulture
+        );
 
     [Fact]
     public async Task What_was_said_of_odds_is_the_same_in_the_sheet()
@@ -41,7 +63,10 @@ public sealed class TodayTests
         using var ines = await Visitor.SignedIn(server);
         foreach (var group in new[] { "Kites", "Cormorants" })
         {
-            var said = System.Text.RegularExpressions.Regex.Match(await Row(ines, group), @"[\w ]*\d+ % on time").Value.Split(", ")[^1].Trim();
+            var said = System
+                .Text.RegularExpressions.Regex.Match(await Row(ines, group), @"[\w ]*\d+ % on time")
+                .Value.Split(", ")[^1]
+                .Trim();
             var sheet = await ines.Page(await ines.Link("/", "a[href^='/sheets/']", group));
             Assert.Contains(said, sheet.QuerySelector(".likely")!.TextContent, StringComparison.Ordinal);
         }
@@ -66,18 +91,38 @@ public sealed class TodayTests
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         var student = (await odile.Page("/people")).QuerySelector("td a[href^='/people/']")!.GetAttribute("href")!;
         var page = await odile.Page($"{student}/taught");
-        var rows = page.QuerySelectorAll("table.taught tbody tr").Select(r => r.QuerySelectorAll("td").Select(c => c.TextContent.Trim()).ToArray()).ToList();
+        var rows = page.QuerySelectorAll("table.taught tbody tr")
+            .Select(r => r.QuerySelectorAll("td").Select(c => c.TextContent.Trim()).ToArray())
+            .ToList();
         Assert.True(rows.Count > 10);
         Assert.All(rows, r => Assert.Equal(12, r.Length));
         // exposures are handed out to instructors without loss
-        Assert.All(rows, r => Assert.Equal(double.Parse(r[1], System.Globalization.CultureInfo.InvariantCulture),
-            r[3].Split(", ").Sum(i => double.Parse(i.Split(' ')[^1], System.Globalization.CultureInfo.InvariantCulture)), 3));
+        Assert.All(
+            rows,
+            r =>
+                Assert.Equal(
+                    double.Parse(r[1], System.Globalization.CultureInfo.InvariantCulture),
+                    r[3]
+                        .Split(", ")
+                        .Sum(i => double.Parse(i.Split(' ')[^1], System.Globalization.CultureInfo.InvariantCulture)),
+                    3
+                )
+        );
         await using var owner = server.Owner();
         var id = Guid.Parse(student.Split('/')[^1]);
-        var evidence = await owner.Evidence.IgnoreQueryFilters().Where(e => e.StudentId == id).ToListAsync(TestContext.Current.CancellationToken);
+        var evidence = await owner
+            .Evidence.IgnoreQueryFilters()
+            .Where(e => e.StudentId == id)
+            .ToListAsync(TestContext.Current.CancellationToken);
         Assert.Equal(evidence.Count, rows.Count);
-        Assert.Equal(evidence.Sum(e => e.LeftReps), rows.Sum(r => r[10].Length > 0 ? int.Parse(r[10], System.Globalization.CultureInfo.InvariantCulture) : 0));
-        Assert.Equal(evidence.Sum(e => e.RightReps), rows.Sum(r => r[11].Length > 0 ? int.Parse(r[11], System.Globalization.CultureInfo.InvariantCulture) : 0));
+        Assert.Equal(
+            evidence.Sum(e => e.LeftReps),
+            rows.Sum(r => r[10].Length > 0 ? int.Parse(r[10], System.Globalization.CultureInfo.InvariantCulture) : 0)
+        );
+        Assert.Equal(
+            evidence.Sum(e => e.RightReps),
+            rows.Sum(r => r[11].Length > 0 ? int.Parse(r[11], System.Globalization.CultureInfo.InvariantCulture) : 0)
+        );
         await odile.Page($"/people/{Guid.NewGuid()}/taught", HttpStatusCode.NotFound);
     }
 }

@@ -21,13 +21,24 @@ public sealed class TogetherTests
         var (a, b) = (await ines.Token(sheet), await marlow.Token(sheet));
         for (var round = 0; round < 12; round++)
         {
-            var line = (await ines.Page(sheet)).QuerySelectorAll("li.line:not(.is-segment)")[round % 5].GetAttribute("data-line")!;
+            var line = (await ines.Page(sheet))
+                .QuerySelectorAll("li.line:not(.is-segment)")[round % 5]
+                .GetAttribute("data-line")!;
             await using var owner = server.Owner();
-            var version = await owner.SheetLines.IgnoreQueryFilters().Where(l => l.Id == Guid.Parse(line)).Select(l => l.Version).SingleAsync(Cancel);
+            var version = await owner
+                .SheetLines.IgnoreQueryFilters()
+                .Where(l => l.Id == Guid.Parse(line))
+                .Select(l => l.Version)
+                .SingleAsync(Cancel);
             var to = $"{sheet}?handler=Edit&line={line}&version={version}";
-            var answers = await Task.WhenAll(ines.Send(to, a, true, ("text", $"ines says {round + 1} x10")), marlow.Send(to, b, true, ("text", $"marlow says {round + 1} x10")));
+            var answers = await Task.WhenAll(
+                ines.Send(to, a, true, ("text", $"ines says {round + 1} x10")),
+                marlow.Send(to, b, true, ("text", $"marlow says {round + 1} x10"))
+            );
             Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(x => x.StatusCode).Order());
-            var clash = await answers.Single(x => x.StatusCode == HttpStatusCode.Conflict).Content.ReadAsStringAsync(Cancel);
+            var clash = await answers
+                .Single(x => x.StatusCode == HttpStatusCode.Conflict)
+                .Content.ReadAsStringAsync(Cancel);
             Assert.Contains("ines says", clash, StringComparison.Ordinal);
             Assert.Contains("marlow says", clash, StringComparison.Ordinal);
         }
@@ -41,13 +52,32 @@ public sealed class TogetherTests
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
         var (a, b) = (await ines.Token(sheet), await marlow.Token(sheet));
-        var answers = await Task.WhenAll(Enumerable.Range(1, 24).Select(i => (i % 2 == 0 ? ines : marlow).Send($"{sheet}?handler=Add", i % 2 == 0 ? a : b, true, ("text", $"plank {i + 10} s"))));
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(1, 24)
+                .Select(i =>
+                    (i % 2 == 0 ? ines : marlow).Send(
+                        $"{sheet}?handler=Add",
+                        i % 2 == 0 ? a : b,
+                        true,
+                        ("text", $"plank {i + 10} s")
+                    )
+                )
+        );
         Assert.All(answers, x => Assert.Equal(HttpStatusCode.OK, x.StatusCode));
         var doses = (await ines.Page(sheet)).QuerySelectorAll(".line .dose").Select(d => d.TextContent).ToList();
         Assert.All(Enumerable.Range(11, 24), s => Assert.Contains($"{s}s", doses));
-        var history = (await ines.Page($"{sheet}/history")).QuerySelectorAll(".history > li").Select(l => l.TextContent).ToList();
+        var history = (await ines.Page($"{sheet}/history"))
+            .QuerySelectorAll(".history > li")
+            .Select(l => l.TextContent)
+            .ToList();
         Assert.Equal(24, history.Count(h => h.Contains("plank", StringComparison.Ordinal)));
-        Assert.Equal(12, history.Count(h => h.Contains("plank", StringComparison.Ordinal) && h.Contains("Marlow", StringComparison.Ordinal)));
+        Assert.Equal(
+            12,
+            history.Count(h =>
+                h.Contains("plank", StringComparison.Ordinal) && h.Contains("Marlow", StringComparison.Ordinal)
+            )
+        );
     }
 
     [Fact]
@@ -57,8 +87,14 @@ public sealed class TogetherTests
         using var ines = await Visitor.SignedIn(server);
         var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
         await using var owner = server.Owner();
-        using var news = server.Services.GetRequiredService<SchoolNewsFeed>().Listen(await owner.Schools.Select(s => s.Id).SingleAsync(Cancel));
-        var hungUp = await owner.Database.SqlQuery<bool>($"SELECT pg_terminate_backend(pid) AS \"Value\" FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN ladder'").ToListAsync(Cancel);
+        using var news = server
+            .Services.GetRequiredService<SchoolNewsFeed>()
+            .Listen(await owner.Schools.Select(s => s.Id).SingleAsync(Cancel));
+        var hungUp = await owner
+            .Database.SqlQuery<bool>(
+                $"SELECT pg_terminate_backend(pid) AS \"Value\" FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN ladder'"
+            )
+            .ToListAsync(Cancel);
         Assert.Equal([true], hungUp);
         // taking it up again is news by itself: anything may have happened
         await Heard(news, NewsTopic.All);
@@ -72,7 +108,8 @@ public sealed class TogetherTests
         {
             var told = await news.Next(TimeSpan.FromSeconds(30), TimeProvider.System, Cancel);
             Assert.NotEmpty(told);
-            if (told.Any(n => n.Topic == topic)) return;
+            if (told.Any(n => n.Topic == topic))
+                return;
         }
     }
 
@@ -86,16 +123,29 @@ public sealed class TogetherTests
         await using (var owner = server.Owner())
         {
             var marlow = await owner.Users.SingleAsync(u => u.Email == DemoSchool.Instructor, Cancel);
-            await owner.Database.ExecuteSqlAsync($"INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, 'Marlow')", Cancel);
+            await owner.Database.ExecuteSqlAsync(
+                $"INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, 'Marlow')",
+                Cancel
+            );
         }
 
         Assert.Equal("also here: Marlow", (await ines.Page(sheet)).QuerySelector("#here")!.TextContent);
         server.Clock.Pass(SheetVisit.Over + TimeSpan.FromSeconds(1));
         Assert.Equal("", (await ines.Page(sheet)).QuerySelector("#here")!.TextContent);
         // and whoever comes in next clears the trace away
-        using (var stream = await EventStream.Open(ines, $"/live?lesson={lesson}")) Assert.Equal("[]", System.Text.Json.JsonDocument.Parse(await stream.Next("here")).RootElement.GetProperty("here").GetRawText());
+        using (var stream = await EventStream.Open(ines, $"/live?lesson={lesson}"))
+            Assert.Equal(
+                "[]",
+                System
+                    .Text.Json.JsonDocument.Parse(await stream.Next("here"))
+                    .RootElement.GetProperty("here")
+                    .GetRawText()
+            );
         await using var after = server.Owner();
-        Assert.DoesNotContain(await after.SheetVisits.IgnoreQueryFilters().Select(v => v.ChangedBy).ToListAsync(Cancel), n => n == "Marlow");
+        Assert.DoesNotContain(
+            await after.SheetVisits.IgnoreQueryFilters().Select(v => v.ChangedBy).ToListAsync(Cancel),
+            n => n == "Marlow"
+        );
     }
 
     [Fact]
@@ -111,10 +161,28 @@ public sealed class TogetherTests
         server.Clock.Pass(TimeProvider.System.GetUtcNow() - server.Clock.GetUtcNow());
         using var newcomer = new Visitor(server.Address);
         Assert.Contains("Over the Water", (await newcomer.Page(link)).Body!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.Redirect, (await newcomer.Post(link, link, ("DisplayName", "Rosalba"), ("Email", "rosalba@water.example"), ("Password", TestDatabase.Password))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (
+                await newcomer.Post(
+                    link,
+                    link,
+                    ("DisplayName", "Rosalba"),
+                    ("Email", "rosalba@water.example"),
+                    ("Password", TestDatabase.Password)
+                )
+            ).StatusCode
+        );
         Assert.Empty((await newcomer.Page("/school/students")).QuerySelectorAll("tbody tr"));
-        Assert.Equal(["Rosalba"], (await newcomer.Page("/school/users")).QuerySelectorAll("tbody strong").Select(n => n.TextContent));
+        Assert.Equal(
+            ["Rosalba"],
+            (await newcomer.Page("/school/users")).QuerySelectorAll("tbody strong").Select(n => n.TextContent)
+        );
         using var again = new Visitor(server.Address);
-        Assert.DoesNotContain("Over the Water", (await again.Page(link)).QuerySelector("main, body")!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain(
+            "Over the Water",
+            (await again.Page(link)).QuerySelector("main, body")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 }

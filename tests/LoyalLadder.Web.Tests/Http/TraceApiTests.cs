@@ -9,8 +9,13 @@ public sealed class TraceApiTests(DemoServer demo) : IClassFixture<DemoServer>
     private async Task<(HttpStatusCode Status, JsonElement Body)> Ask(string body)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "trace")))).QuerySelector(".token-shown")!.TextContent;
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/combinations/trace") { Content = new StringContent(body, MediaTypeHeaderValue.Parse("application/json")) };
+        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "trace"))))
+            .QuerySelector(".token-shown")!
+            .TextContent;
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/combinations/trace")
+        {
+            Content = new StringContent(body, MediaTypeHeaderValue.Parse("application/json")),
+        };
         request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", token);
         using var answer = await ines.Send(request);
         return (answer.StatusCode, JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement);
@@ -19,24 +24,57 @@ public sealed class TraceApiTests(DemoServer demo) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_combination_is_followed_beat_by_beat()
     {
-        var (status, body) = await Ask("""{"notation":"rear round kick (land forward), jab","lead":"left","ageBand":"adults"}""");
+        var (status, body) = await Ask(
+            """{"notation":"rear round kick (land forward), jab","lead":"left","ageBand":"adults"}"""
+        );
         Assert.Equal(HttpStatusCode.OK, status);
-        Assert.Equal(["counts", "beats", "strikes", "repSeconds", "end", "cycle", "flow", "difficulty", "steps", "findings"], body.EnumerateObject().Select(p => p.Name));
+        Assert.Equal(
+            ["counts", "beats", "strikes", "repSeconds", "end", "cycle", "flow", "difficulty", "steps", "findings"],
+            body.EnumerateObject().Select(p => p.Name)
+        );
         Assert.Equal("""{"lead":"right","facing":0,"x":0,"y":0.688}""", body.GetProperty("end").GetRawText());
         Assert.Equal((2, 2), (body.GetProperty("cycle").GetInt32(), body.GetProperty("steps").GetArrayLength()));
         var jab = body.GetProperty("steps")[1];
-        Assert.Equal(["count", "beat", "elements", "lead", "facing", "x", "y", "leftFoot", "rightFoot", "range"], jab.EnumerateObject().Select(p => p.Name));
-        Assert.Equal("""[{"technique":"jab","side":"lead","bodySide":"right","level":"head","power":"light"}]""", jab.GetProperty("elements").GetRawText());
-        Assert.Equal((0.146m, 1.032m), (jab.GetProperty("rightFoot").GetProperty("x").GetDecimal(), jab.GetProperty("rightFoot").GetProperty("y").GetDecimal()));
+        Assert.Equal(
+            ["count", "beat", "elements", "lead", "facing", "x", "y", "leftFoot", "rightFoot", "range"],
+            jab.EnumerateObject().Select(p => p.Name)
+        );
+        Assert.Equal(
+            """[{"technique":"jab","side":"lead","bodySide":"right","level":"head","power":"light"}]""",
+            jab.GetProperty("elements").GetRawText()
+        );
+        Assert.Equal(
+            (0.146m, 1.032m),
+            (
+                jab.GetProperty("rightFoot").GetProperty("x").GetDecimal(),
+                jab.GetProperty("rightFoot").GetProperty("y").GetDecimal()
+            )
+        );
         var finding = body.GetProperty("findings").EnumerateArray().Single();
-        Assert.Equal(("other-side", "note", "rear round kick (land forward), jab, switch"), (finding.GetProperty("code").GetString(), finding.GetProperty("severity").GetString(), finding.GetProperty("fix").GetString()));
+        Assert.Equal(
+            ("other-side", "note", "rear round kick (land forward), jab, switch"),
+            (
+                finding.GetProperty("code").GetString(),
+                finding.GetProperty("severity").GetString(),
+                finding.GetProperty("fix").GetString()
+            )
+        );
     }
 
     [Fact]
     public async Task Steady_seconds_are_those_of_the_lesson_clock()
     {
-        var (_, body) = await Ask("""{"notation":"jab, cross, lead hook, rear low kick","lead":"right","ageBand":"kids","naming":"ring"}""");
-        Assert.Equal("""{"walk":10.0,"steady":4.3,"brisk":2.3,"called":6.8}""", System.Text.RegularExpressions.Regex.Replace(body.GetProperty("repSeconds").GetRawText(), @"(\.\d)0+(?=[,}])", "$1"));
+        var (_, body) = await Ask(
+            """{"notation":"jab, cross, lead hook, rear low kick","lead":"right","ageBand":"kids","naming":"ring"}"""
+        );
+        Assert.Equal(
+            """{"walk":10.0,"steady":4.3,"brisk":2.3,"called":6.8}""",
+            System.Text.RegularExpressions.Regex.Replace(
+                body.GetProperty("repSeconds").GetRawText(),
+                @"(\.\d)0+(?=[,}])",
+                "$1"
+            )
+        );
     }
 
     [Theory]
@@ -54,7 +92,13 @@ public sealed class TraceApiTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
         var error = answer.GetProperty("errors")[0];
         Assert.Equal(path, error.GetProperty("path").GetString());
-        if (position != 0) Assert.Equal(position, error.GetProperty("position").ValueKind == JsonValueKind.Null ? null : error.GetProperty("position").GetInt32());
+        if (position != 0)
+            Assert.Equal(
+                position,
+                error.GetProperty("position").ValueKind == JsonValueKind.Null
+                    ? null
+                    : error.GetProperty("position").GetInt32()
+            );
         Assert.NotEmpty(error.GetProperty("message").GetString()!);
     }
 }

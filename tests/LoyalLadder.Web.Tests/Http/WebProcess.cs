@@ -24,8 +24,13 @@ internal sealed partial class WebProcess : IAsyncDisposable
 
     private static ProcessStartInfo Program(string database, params string[] command)
     {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, WorkingDirectory = AppContext.BaseDirectory };
-        foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot(), .. command]) start.ArgumentList.Add(argument);
+        var start = new ProcessStartInfo("dotnet")
+        {
+            RedirectStandardOutput = true,
+            WorkingDirectory = AppContext.BaseDirectory,
+        };
+        foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot(), .. command])
+            start.ArgumentList.Add(argument);
         start.Environment["LOYALLADDER_DB"] = database;
         return start;
     }
@@ -40,11 +45,16 @@ internal sealed partial class WebProcess : IAsyncDisposable
         var address = new TaskCompletionSource<Uri>(TaskCreationOptions.RunContinuationsAsynchronously);
         process.OutputDataReceived += (_, line) =>
         {
-            if (line.Data is null) address.TrySetException(new InvalidOperationException("The process ended before it listened."));
-            else if (Listening().Match(line.Data) is { Success: true } match) address.TrySetResult(new Uri(match.Groups[1].Value));
+            if (line.Data is null)
+                address.TrySetException(new InvalidOperationException("The process ended before it listened."));
+            else if (Listening().Match(line.Data) is { Success: true } match)
+                address.TrySetResult(new Uri(match.Groups[1].Value));
         };
         process.BeginOutputReadLine();
-        return new WebProcess(process, await address.Task.WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken));
+        return new WebProcess(
+            process,
+            await address.Task.WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken)
+        );
     }
 
     /// <summary>Ends it as a power cut does.</summary>
@@ -56,14 +66,16 @@ internal sealed partial class WebProcess : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        if (!_process.HasExited) await Kill();
+        if (!_process.HasExited)
+            await Kill();
         _process.Dispose();
     }
 
     private static string ContentRoot()
     {
         for (var folder = new DirectoryInfo(AppContext.BaseDirectory); folder is not null; folder = folder.Parent)
-            if (Directory.Exists(Path.Combine(folder.FullName, "src", "LoyalLadder.Web"))) return Path.Combine(folder.FullName, "src", "LoyalLadder.Web");
+            if (Directory.Exists(Path.Combine(folder.FullName, "src", "LoyalLadder.Web")))
+                return Path.Combine(folder.FullName, "src", "LoyalLadder.Web");
         throw new DirectoryNotFoundException("src/LoyalLadder.Web");
     }
 

@@ -47,15 +47,31 @@ public sealed record CheckLimits
     public int NewItems { get; init; } = 3;
 
     /// <summary>Reads what <see cref="Write"/> wrote; a limit that is missing has its usual value.</summary>
-    public static CheckLimits Parse(string json) => JsonSerializer.Deserialize<CheckLimits>(json, JsonSerializerOptions.Web) ?? new CheckLimits();
+    public static CheckLimits Parse(string json) =>
+        JsonSerializer.Deserialize<CheckLimits>(json, JsonSerializerOptions.Web) ?? new CheckLimits();
 
     public string Write() => JsonSerializer.Serialize(this, JsonSerializerOptions.Web);
 
     /// <summary>The usual limits of an age band.</summary>
-    public static CheckLimits Of(AgeBand band) => band switch
-    {
-        AgeBand.Kids => new CheckLimits { OneThingSeconds = 7 * 60, HardSeconds = 120, DrySeconds = 15 * 60, Landings = 40, Impacts = 60, NewItems = 2 },
-        AgeBand.Teens => new CheckLimits(),
-        _ => new CheckLimits { OneThingSeconds = 20 * 60, HardSeconds = 360, Landings = 120, Impacts = 250 },
-    };
+    public static CheckLimits Of(AgeBand band) =>
+        band switch
+        {
+            AgeBand.Kids => new CheckLimits
+            {
+                OneThingSeconds = 7 * 60,
+                HardSeconds = 120,
+                DrySeconds = 15 * 60,
+                Landings = 40,
+                Impacts = 60,
+                NewItems = 2,
+            },
+            AgeBand.Teens => new CheckLimits(),
+            _ => new CheckLimits
+            {
+                OneThingSeconds = 20 * 60,
+                HardSeconds = 360,
+                Landings = 120,
+                Impacts = 250,
+            },
+        };
 }

@@ -13,8 +13,10 @@ public sealed record Mend(string Words, int Entry, LessonLine? Change, string? N
     public LessonPlan Apply(LessonPlan plan, SheetReader reader)
     {
         var entries = plan.Entries.ToList();
-        if (Change is { } change) entries[Entry] = change;
-        else if (NewLine is { } line) entries.InsertRange(Entry, reader.ReadEntries(line));
+        if (Change is { } change)
+            entries[Entry] = change;
+        else if (NewLine is { } line)
+            entries.InsertRange(Entry, reader.ReadEntries(line));
         return plan with { Entries = entries.ToSequence() };
     }
 }

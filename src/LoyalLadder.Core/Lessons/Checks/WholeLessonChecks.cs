@@ -15,15 +15,41 @@ internal static class WholeLessonChecks
 
     public static IEnumerable<Check> Of(ClockedLesson lesson, CheckLimits limits)
     {
-        if (lesson.OverSeconds > 0) yield return new Check("overrun", CheckLevel.Stop, null, $"Runs {Spoken.Difference(lesson.OverSeconds)}; the end is what gets lost.");
+        if (lesson.OverSeconds > 0)
+            yield return new Check(
+                "overrun",
+                CheckLevel.Stop,
+                null,
+                $"Runs {Spoken.Difference(lesson.OverSeconds)}; the end is what gets lost."
+            );
         var tally = LessonTally.Of(lesson);
-        foreach (var check in new[] { Cold(lesson, limits), Unmobilised(lesson), EarlyHold(lesson), ShortCoolDown(lesson, limits), Sides(lesson, tally, limits), Hard(lesson, limits), Dry(lesson, limits), Talk(lesson, limits), Landings(tally, limits), Impacts(tally, limits), NewItems(lesson, limits), BuiltOn(lesson), HardAgain(lesson) })
-            if (check is not null) yield return check;
+        foreach (
+            var check in new[]
+            {
+                Cold(lesson, limits),
+                Unmobilised(lesson),
+                EarlyHold(lesson),
+                ShortCoolDown(lesson, limits),
+                Sides(lesson, tally, limits),
+                Hard(lesson, limits),
+                Dry(lesson, limits),
+                Talk(lesson, limits),
+                Landings(tally, limits),
+                Impacts(tally, limits),
+                NewItems(lesson, limits),
+                BuiltOn(lesson),
+                HardAgain(lesson),
+            }
+        )
+            if (check is not null)
+                yield return check;
     }
 
-    private static IEnumerable<Element> Elements(ClockedLine line) => line.Line.Moves.Elements.Concat(line.Line.Versions.SelectMany(v => v.Line.Moves.Elements));
+    private static IEnumerable<Element> Elements(ClockedLine line) =>
+        line.Line.Moves.Elements.Concat(line.Line.Versions.SelectMany(v => v.Line.Moves.Elements));
 
-    private static bool IsHighKick(Element element) => element is { Technique: { Family: TechniqueFamily.Kick }, AimedAt: Level.Head };
+    private static bool IsHighKick(Element element) =>
+        element is { Technique: { Family: TechniqueFamily.Kick }, AimedAt: Level.Head };
 
     private static bool IsJump(Element element) => element.Technique is { IsKick: true, Landings: > 0 };
 
@@ -31,9 +57,18 @@ internal static class WholeLessonChecks
     {
         var needed = (int)Math.Min(limits.WarmUpSeconds, limits.WarmUpShare * lesson.BookedSeconds);
         // what warms up may be lively; a high kick may not
-        var first = lesson.Lines.FirstOrDefault(l => l.Work > 0 && ((l.Effort >= 4 && l.Segment != SegmentKind.WarmUp) || Elements(l).Any(IsHighKick)));
-        if (first is null || first.EndsAt - first.Work - lesson.Setting.OpeningSeconds is var warm && warm >= needed) return null;
-        return new Check("cold", CheckLevel.Warn, first.Entry, $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted.", new Mend("Warm up longer", first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s"));
+        var first = lesson.Lines.FirstOrDefault(l =>
+            l.Work > 0 && ((l.Effort >= 4 && l.Segment != SegmentKind.WarmUp) || Elements(l).Any(IsHighKick))
+        );
+        if (first is null || first.EndsAt - first.Work - lesson.Setting.OpeningSeconds is var warm && warm >= needed)
+            return null;
+        return new Check(
+            "cold",
+            CheckLevel.Warn,
+            first.Entry,
+            $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted.",
+            new Mend("Warm up longer", first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
+        );
     }
 
     private static Check? Unmobilised(ClockedLesson lesson)
@@ -42,20 +77,46 @@ internal static class WholeLessonChecks
         foreach (var line in lesson.Lines.Where(l => l.Work > 0))
         {
             if (Elements(line).Any(e => IsHighKick(e) || IsJump(e)))
-                return ready.Contains("hip") && ready.Contains("hamstring") ? null
-                    : new Check("unmobilised", CheckLevel.Warn, line.Entry, "A high kick or a jump before hips and hamstrings were moved.", new Mend("Put leg swings before it", line.Entry, null, "leg swing 10/side"));
-            foreach (var region in Elements(line).Where(e => e.Technique is { Family: TechniqueFamily.Mobility }).SelectMany(e => e.Technique!.Regions)) ready.Add(region);
+                return ready.Contains("hip") && ready.Contains("hamstring")
+                    ? null
+                    : new Check(
+                        "unmobilised",
+                        CheckLevel.Warn,
+                        line.Entry,
+                        "A high kick or a jump before hips and hamstrings were moved.",
+                        new Mend("Put leg swings before it", line.Entry, null, "leg swing 10/side")
+                    );
+            foreach (
+                var region in Elements(line)
+                    .Where(e => e.Technique is { Family: TechniqueFamily.Mobility })
+                    .SelectMany(e => e.Technique!.Regions)
+            )
+                ready.Add(region);
         }
         return null;
     }
 
     private static Check? EarlyHold(ClockedLesson lesson)
     {
-        var hold = lesson.Lines.FirstOrDefault(l => l.Line.Dose is TimedDose { Seconds: >= LongHold } && Elements(l).Any(e => e.Technique is { Family: TechniqueFamily.Mobility, Effort: 1, BaseSeconds: >= 3 }));
-        var later = hold is null ? null : lesson.Lines.FirstOrDefault(l => l.StartsAt > hold.StartsAt && (l.Effort == 5 || Elements(l).Any(IsJump)));
-        if (later is null) return null;
+        var hold = lesson.Lines.FirstOrDefault(l =>
+            l.Line.Dose is TimedDose { Seconds: >= LongHold }
+            && Elements(l).Any(e => e.Technique is { Family: TechniqueFamily.Mobility, Effort: 1, BaseSeconds: >= 3 })
+        );
+        var later = hold is null
+            ? null
+            : lesson.Lines.FirstOrDefault(l =>
+                l.StartsAt > hold.StartsAt && (l.Effort == 5 || Elements(l).Any(IsJump))
+            );
+        if (later is null)
+            return null;
         var dose = (TimedDose)hold!.Line.Dose!;
-        return new Check("early-hold", CheckLevel.Note, hold.Entry, $"A stretch held for {dose.Seconds} s before explosive work takes the spring out of it.", new Mend("Hold it shorter", hold.Entry, hold.Line with { Dose = dose with { Seconds = LongHold - 5 } }));
+        return new Check(
+            "early-hold",
+            CheckLevel.Note,
+            hold.Entry,
+            $"A stretch held for {dose.Seconds} s before explosive work takes the spring out of it.",
+            new Mend("Hold it shorter", hold.Entry, hold.Line with { Dose = dose with { Seconds = LongHold - 5 } })
+        );
     }
 
     private static Check? ShortCoolDown(ClockedLesson lesson, CheckLimits limits)
@@ -63,21 +124,47 @@ internal static class WholeLessonChecks
         var needed = (int)Math.Min(limits.CoolDownSeconds, limits.CoolDownShare * lesson.BookedSeconds);
         var lines = lesson.Lines.Where(l => l.Segment == SegmentKind.CoolDown).ToList();
         var has = lines.Sum(l => l.Seconds);
-        if (lesson.Lines.IsEmpty || has >= needed) return null;
+        if (lesson.Lines.IsEmpty || has >= needed)
+            return null;
         var last = lines.LastOrDefault();
-        var mend = last is null ? new Mend("Add a cool-down", lesson.Lines[^1].Entry + 1, null, $"## Cool-down\nstretch {needed}s") : new Mend("Stretch longer", last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
-        return new Check("cool-down", CheckLevel.Warn, last?.Entry, $"{(has == 0 ? "No cool-down" : $"{Spoken.Clock(has)} of cool-down")}; {Spoken.Clock(needed)} is wanted.", mend);
+        var mend = last is null
+            ? new Mend("Add a cool-down", lesson.Lines[^1].Entry + 1, null, $"## Cool-down\nstretch {needed}s")
+            : new Mend("Stretch longer", last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
+        return new Check(
+            "cool-down",
+            CheckLevel.Warn,
+            last?.Entry,
+            $"{(has == 0 ? "No cool-down" : $"{Spoken.Clock(has)} of cool-down")}; {Spoken.Clock(needed)} is wanted.",
+            mend
+        );
     }
 
     private static Check? Sides(ClockedLesson lesson, LessonTally tally, CheckLimits limits)
     {
-        var worst = tally.Techniques.Where(t => t.Technique.Sides == SideRule.Either).Select(t => (t.Technique, t.Reps, Apart: Apart(t.Reps))).OrderByDescending(t => t.Apart).FirstOrDefault();
-        if (worst.Technique is null || worst.Apart <= limits.SidesApart) return null;
-        var oneSided = lesson.Lines.FirstOrDefault(l => l.Line.Dose is CountedDose { PerSide: false } && l.Line.Moves.Elements.Any(e => e.Technique == worst.Technique));
-        var mend = oneSided?.Line.Dose is CountedDose dose ? new Mend("Do it on each side", oneSided.Entry, oneSided.Line with { Dose = dose with { PerSide = true } }) : null;
-        return new Check("sides", CheckLevel.Note, oneSided?.Entry, $"{Spoken.Capital(worst.Technique.NameIn(NamingSchool.Generic))}: {worst.Reps.Left} left, {worst.Reps.Right} right.", mend);
+        var worst = tally
+            .Techniques.Where(t => t.Technique.Sides == SideRule.Either)
+            .Select(t => (t.Technique, t.Reps, Apart: Apart(t.Reps)))
+            .OrderByDescending(t => t.Apart)
+            .FirstOrDefault();
+        if (worst.Technique is null || worst.Apart <= limits.SidesApart)
+            return null;
+        var oneSided = lesson.Lines.FirstOrDefault(l =>
+            l.Line.Dose is CountedDose { PerSide: false }
+            && l.Line.Moves.Elements.Any(e => e.Technique == worst.Technique)
+        );
+        var mend = oneSided?.Line.Dose is CountedDose dose
+            ? new Mend("Do it on each side", oneSided.Entry, oneSided.Line with { Dose = dose with { PerSide = true } })
+            : null;
+        return new Check(
+            "sides",
+            CheckLevel.Note,
+            oneSided?.Entry,
+            $"{Spoken.Capital(worst.Technique.NameIn(NamingSchool.Generic))}: {worst.Reps.Left} left, {worst.Reps.Right} right.",
+            mend
+        );
 
-        static decimal Apart(SideTally reps) => Math.Max(reps.Left, reps.Right) is var most and > 0 ? Math.Abs(reps.Left - reps.Right) / (decimal)most : 0;
+        static decimal Apart(SideTally reps) =>
+            Math.Max(reps.Left, reps.Right) is var most and > 0 ? Math.Abs(reps.Left - reps.Right) / (decimal)most : 0;
     }
 
     private static Check? Hard(ClockedLesson lesson, CheckLimits limits)
@@ -85,26 +172,38 @@ internal static class WholeLessonChecks
         var run = 0;
         foreach (var line in lesson.Lines.Where(l => l.Work > 0))
         {
-            if (line.GettingThere + line.Teach >= Breather || line.Effort < 4) run = 0;
-            if (line.Effort < 4) continue;
+            if (line.GettingThere + line.Teach >= Breather || line.Effort < 4)
+                run = 0;
+            if (line.Effort < 4)
+                continue;
             var before = run;
             run += LongestGo(line);
             if (run > limits.HardSeconds)
-                return new Check("no-rest", CheckLevel.Warn, line.Entry, $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most.", before > 0 && LongestGo(line) <= limits.HardSeconds ? new Mend("Rest before it", line.Entry, null, "water 45s") : null);
-            if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false }) run = LongestGo(line);
+                return new Check(
+                    "no-rest",
+                    CheckLevel.Warn,
+                    line.Entry,
+                    $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most.",
+                    before > 0 && LongestGo(line) <= limits.HardSeconds
+                        ? new Mend("Rest before it", line.Entry, null, "water 45s")
+                        : null
+                );
+            if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false })
+                run = LongestGo(line);
         }
         return null;
     }
 
     /// <summary>Rounds and sets with a rest between them are hard one at a time.</summary>
-    private static int LongestGo(ClockedLine line) => line.Line.Dose switch
-    {
-        TimedDose { Rest: >= Breather, IsRestActive: false } d => d.Seconds * (d.PerSide ? 2 : 1),
-        CountedDose { Rest: >= Breather, IsRestActive: false, Sets: > 1 } d => line.Work / d.Sets,
-        SoloDose { Pairs: true } => line.Work / 2,
-        SoloDose { Threes: true } => line.Work / 3,
-        _ => line.Work,
-    };
+    private static int LongestGo(ClockedLine line) =>
+        line.Line.Dose switch
+        {
+            TimedDose { Rest: >= Breather, IsRestActive: false } d => d.Seconds * (d.PerSide ? 2 : 1),
+            CountedDose { Rest: >= Breather, IsRestActive: false, Sets: > 1 } d => line.Work / d.Sets,
+            SoloDose { Pairs: true } => line.Work / 2,
+            SoloDose { Threes: true } => line.Work / 3,
+            _ => line.Work,
+        };
 
     private static Check? Dry(ClockedLesson lesson, CheckLimits limits)
     {
@@ -117,7 +216,15 @@ internal static class WholeLessonChecks
                 continue;
             }
             if (line.EndsAt - since > limits.DrySeconds)
-                return new Check("water", CheckLevel.Warn, line.Entry, $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most.", line.Seconds <= limits.DrySeconds ? new Mend("Water before it", line.Entry, null, "water 1:00") : null);
+                return new Check(
+                    "water",
+                    CheckLevel.Warn,
+                    line.Entry,
+                    $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most.",
+                    line.Seconds <= limits.DrySeconds
+                        ? new Mend("Water before it", line.Entry, null, "water 1:00")
+                        : null
+                );
         }
         return null;
     }
@@ -125,34 +232,96 @@ internal static class WholeLessonChecks
     private static Check? Talk(ClockedLesson lesson, CheckLimits limits)
     {
         var talk = lesson.Lines.Sum(l => l.Teach);
-        if (lesson.TotalSeconds == 0 || talk <= limits.Talk * lesson.TotalSeconds) return null;
+        if (lesson.TotalSeconds == 0 || talk <= limits.Talk * lesson.TotalSeconds)
+            return null;
         var longest = lesson.Lines.MaxBy(l => l.Teach)!;
-        return new Check("talk", CheckLevel.Warn, longest.Entry, $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most.", new Mend("Only refresh the longest", longest.Entry, longest.Line with { Teach = new Teaching(TeachingKind.Refresh) }));
+        return new Check(
+            "talk",
+            CheckLevel.Warn,
+            longest.Entry,
+            $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most.",
+            new Mend(
+                "Only refresh the longest",
+                longest.Entry,
+                longest.Line with
+                {
+                    Teach = new Teaching(TeachingKind.Refresh),
+                }
+            )
+        );
     }
 
     private static Check? Landings(LessonTally tally, CheckLimits limits) =>
-        tally.Landings <= limits.Landings ? null : new Check("landings", CheckLevel.Warn, null, $"{tally.Landings} landings a person; {limits.Landings} is the most.");
+        tally.Landings <= limits.Landings
+            ? null
+            : new Check(
+                "landings",
+                CheckLevel.Warn,
+                null,
+                $"{tally.Landings} landings a person; {limits.Landings} is the most."
+            );
 
     private static Check? Impacts(LessonTally tally, CheckLimits limits)
     {
-        var most = new[] { tally.HandImpacts.Left, tally.HandImpacts.Right, tally.LegImpacts.Left, tally.LegImpacts.Right }.Max();
-        return most <= limits.Impacts ? null : new Check("impacts", CheckLevel.Warn, null, $"{most} strikes to targets with one hand or leg; {limits.Impacts} is the most.");
+        var most = new[]
+        {
+            tally.HandImpacts.Left,
+            tally.HandImpacts.Right,
+            tally.LegImpacts.Left,
+            tally.LegImpacts.Right,
+        }.Max();
+        return most <= limits.Impacts
+            ? null
+            : new Check(
+                "impacts",
+                CheckLevel.Warn,
+                null,
+                $"{most} strikes to targets with one hand or leg; {limits.Impacts} is the most."
+            );
     }
 
     /// <summary>The first thing that is new to the group and stands on something which it has not been taught, in this lesson or before.</summary>
     private static Check? BuiltOn(ClockedLesson lesson)
     {
-        if (lesson.Setting.Group is not { } group) return null;
+        if (lesson.Setting.Group is not { } group)
+            return null;
         var taughtHere = new HashSet<string>();
         foreach (var line in lesson.Lines.Where(l => l.Line.Dose is not null))
         {
-            foreach (var technique in Elements(line).Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsExercise && group.Of(t.Id) == Novelty.New))
+            foreach (
+                var technique in Elements(line)
+                    .Select(e => e.Technique)
+                    .OfType<Technique>()
+                    .Where(t => !t.IsExercise && group.Of(t.Id) == Novelty.New)
+            )
             {
-                var missing = technique.BuildsOn.Where(b => group.Of(b) == Novelty.New && !taughtHere.Contains(b)).Select(b => group.Catalogue.Find(b)).FirstOrDefault(t => t is not null);
-                if (missing is null) continue;
+                var missing = technique
+                    .BuildsOn.Where(b => group.Of(b) == Novelty.New && !taughtHere.Contains(b))
+                    .Select(b => group.Catalogue.Find(b))
+                    .FirstOrDefault(t => t is not null);
+                if (missing is null)
+                    continue;
                 var (name, below) = (technique.NameIn(NamingSchool.Generic), missing.NameIn(NamingSchool.Generic));
-                var (dose, talk) = ("5/side walk", TeachingClock.Seconds(new LessonLine { Content = below, Moves = Combination.Of([new Count([new Beat([new Element(missing, missing.DefaultSide)])])]), Teach = new Teaching(TeachingKind.New) }));
-                return new Check("built-on", CheckLevel.Warn, line.Entry, $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(talk)} of talk and its reps.", new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} {dose} teach new"));
+                var (dose, talk) = (
+                    "5/side walk",
+                    TeachingClock.Seconds(
+                        new LessonLine
+                        {
+                            Content = below,
+                            Moves = Combination.Of([
+                                new Count([new Beat([new Element(missing, missing.DefaultSide)])]),
+                            ]),
+                            Teach = new Teaching(TeachingKind.New),
+                        }
+                    )
+                );
+                return new Check(
+                    "built-on",
+                    CheckLevel.Warn,
+                    line.Entry,
+                    $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(talk)} of talk and its reps.",
+                    new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} {dose} teach new")
+                );
             }
             taughtHere.UnionWith(Elements(line).Select(e => e.Technique?.Id).OfType<string>());
         }
@@ -161,16 +330,47 @@ internal static class WholeLessonChecks
 
     private static Check? HardAgain(ClockedLesson lesson)
     {
-        if (lesson.Setting.Group is not { HardYesterday.Count: > 0 } group) return null;
+        if (lesson.Setting.Group is not { HardYesterday.Count: > 0 } group)
+            return null;
         foreach (var line in lesson.Lines.Where(l => l.Work > 0 && l.Effort >= HardWork.Effort))
-            if (Elements(line).SelectMany(e => e.Technique?.Regions ?? []).FirstOrDefault(group.HardYesterday.Contains) is { } region)
-                return new Check("hard-again", CheckLevel.Note, line.Entry, $"The same people worked the {region} hard yesterday; today it is meant to work at effort {line.Effort} again.");
+            if (
+                Elements(line)
+                    .SelectMany(e => e.Technique?.Regions ?? [])
+                    .FirstOrDefault(group.HardYesterday.Contains) is
+                { } region
+            )
+                return new Check(
+                    "hard-again",
+                    CheckLevel.Note,
+                    line.Entry,
+                    $"The same people worked the {region} hard yesterday; today it is meant to work at effort {line.Effort} again."
+                );
         return null;
     }
 
     private static Check? NewItems(ClockedLesson lesson, CheckLimits limits)
     {
-        var fresh = lesson.Lines.Where(l => l.Line.Dose is not null && (l.Line.Teach?.Kind ?? TeachingClock.Needed(l.Line, lesson.Setting.Group)) == TeachingKind.New).ToList();
-        return fresh.Count <= limits.NewItems ? null : new Check("new-items", CheckLevel.Note, fresh[limits.NewItems].Entry, $"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory.", new Mend("Only refresh the last", fresh[^1].Entry, fresh[^1].Line with { Teach = new Teaching(TeachingKind.Refresh) }));
+        var fresh = lesson
+            .Lines.Where(l =>
+                l.Line.Dose is not null
+                && (l.Line.Teach?.Kind ?? TeachingClock.Needed(l.Line, lesson.Setting.Group)) == TeachingKind.New
+            )
+            .ToList();
+        return fresh.Count <= limits.NewItems
+            ? null
+            : new Check(
+                "new-items",
+                CheckLevel.Note,
+                fresh[limits.NewItems].Entry,
+                $"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory.",
+                new Mend(
+                    "Only refresh the last",
+                    fresh[^1].Entry,
+                    fresh[^1].Line with
+                    {
+                        Teach = new Teaching(TeachingKind.Refresh),
+                    }
+                )
+            );
     }
 }

@@ -4,7 +4,12 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Lessons.Clock;
 
 /// <summary>How well the people in the room know something.</summary>
-public enum Novelty { Known, Refresh, New }
+public enum Novelty
+{
+    Known,
+    Refresh,
+    New,
+}
 
 /// <summary>What the people in the room have been taught so far, as their log tells it.</summary>
 public sealed class GroupKnowledge
@@ -14,7 +19,11 @@ public sealed class GroupKnowledge
     /// <param name="catalogue">For what techniques are built on.</param>
     /// <param name="novelty">By learnable; what is missing is new.</param>
     /// <param name="hardYesterday">Regions of the body that the same people worked hard the day before.</param>
-    public GroupKnowledge(Catalogue catalogue, IReadOnlyDictionary<string, Novelty> novelty, IReadOnlySet<string> hardYesterday)
+    public GroupKnowledge(
+        Catalogue catalogue,
+        IReadOnlyDictionary<string, Novelty> novelty,
+        IReadOnlySet<string> hardYesterday
+    )
     {
         (Catalogue, HardYesterday, _novelty) = (catalogue, hardYesterday, new Dictionary<string, Novelty>(novelty));
         // whoever has a technique has what it is built on, whether or not a sheet ever named it
@@ -36,5 +45,7 @@ public sealed class GroupKnowledge
 
     /// <summary>How new a line's moves are: as its newest piece. Exercises and pauses need no teaching plan.</summary>
     public Novelty Of(Combination moves) =>
-        moves.IsEmpty || moves.IsExercise || moves.IsPause ? Novelty.Known : Learnables.Wholes(moves).Select(Of).DefaultIfEmpty(Novelty.Known).Max();
+        moves.IsEmpty || moves.IsExercise || moves.IsPause
+            ? Novelty.Known
+            : Learnables.Wholes(moves).Select(Of).DefaultIfEmpty(Novelty.Known).Max();
 }

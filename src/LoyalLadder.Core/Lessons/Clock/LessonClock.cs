@@ -11,8 +11,18 @@ namespace LoyalLadder.Core.Lessons.Clock;
 /// <param name="Effort">1 to 5.</param>
 /// <param name="Formation">How the class stands.</param>
 /// <param name="Groups">For a line with versions, each group's own work, the line itself first; else empty.</param>
-public sealed record ClockedLine(int Entry, LessonLine Line, SegmentKind Segment, int StartsAt, int GettingThere, int Teach, int Work, int Effort,
-    Formation Formation, Sequence<GroupWork> Groups)
+public sealed record ClockedLine(
+    int Entry,
+    LessonLine Line,
+    SegmentKind Segment,
+    int StartsAt,
+    int GettingThere,
+    int Teach,
+    int Work,
+    int Effort,
+    Formation Formation,
+    Sequence<GroupWork> Groups
+)
 {
     public int Seconds => GettingThere + Teach + Work;
 
@@ -46,39 +56,71 @@ public static class LessonClock
         var at = setting.OpeningSeconds;
         for (var i = 0; i < plan.Entries.Count; i++)
         {
-            if (plan.Entries[i] is Segment heading) segment = heading.Kind;
-            if (plan.Entries[i] is not LessonLine line) continue;
+            if (plan.Entries[i] is Segment heading)
+                segment = heading.Kind;
+            if (plan.Entries[i] is not LessonLine line)
+                continue;
             var clocked = Clocked(i, line, segment, at, formation, kit, setting);
             lines.Add(clocked);
             at = clocked.EndsAt;
-            if (line.Dose is not null && !line.Moves.IsPause) (formation, kit) = (clocked.Formation, line.Kit);
+            if (line.Dose is not null && !line.Moves.IsPause)
+                (formation, kit) = (clocked.Formation, line.Kit);
         }
         return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds);
     }
 
     /// <summary>Work of a line, as long as the longest group version; 0 without a dose.</summary>
     public static int WorkSeconds(LessonLine line, LessonSetting setting) =>
-        line.Dose is not { } dose ? 0 : Groups(line, dose, setting) is { IsEmpty: false } groups ? groups.Max(g => g.Work) : WorkClock.Seconds(dose, line.Moves, setting);
+        line.Dose is not { } dose ? 0
+        : Groups(line, dose, setting) is { IsEmpty: false } groups ? groups.Max(g => g.Work)
+        : WorkClock.Seconds(dose, line.Moves, setting);
 
-    private static ClockedLine Clocked(int entry, LessonLine line, SegmentKind segment, int at, Formation from, Sequence<KitNeed> held, LessonSetting setting)
+    private static ClockedLine Clocked(
+        int entry,
+        LessonLine line,
+        SegmentKind segment,
+        int at,
+        Formation from,
+        Sequence<KitNeed> held,
+        LessonSetting setting
+    )
     {
         var effort = LineEffort.Of(line);
-        if (line.Dose is not { } dose) return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, []);
+        if (line.Dose is not { } dose)
+            return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, []);
         // nobody puts the pads away to drink: a pause keeps formation and kit as they are
         var (formation, kit) = line.Moves.IsPause ? (from, held) : (GettingThere.FormationOf(line), line.Kit);
         var groups = Groups(line, dose, setting);
-        return new ClockedLine(entry, line, segment, at,
+        return new ClockedLine(
+            entry,
+            line,
+            segment,
+            at,
             GettingThere.Seconds(from, held, formation, kit, setting),
             TeachingClock.Seconds(line, setting.Group),
             groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
-            effort, formation, groups);
+            effort,
+            formation,
+            groups
+        );
     }
 
     private static Sequence<GroupWork> Groups(LessonLine line, Dose dose, LessonSetting setting)
     {
-        if (line.Versions.IsEmpty) return [];
-        var works = line.Versions
-            .Select(v => (v.Group, Work: WorkClock.Seconds(v.Line.Dose ?? dose, v.Line.Moves.IsEmpty ? line.Moves : v.Line.Moves, setting), Effort: LineEffort.Of(v.Line)))
+        if (line.Versions.IsEmpty)
+            return [];
+        var works = line
+            .Versions.Select(v =>
+                (
+                    v.Group,
+                    Work: WorkClock.Seconds(
+                        v.Line.Dose ?? dose,
+                        v.Line.Moves.IsEmpty ? line.Moves : v.Line.Moves,
+                        setting
+                    ),
+                    Effort: LineEffort.Of(v.Line)
+                )
+            )
             .Prepend(("all others", WorkClock.Seconds(dose, line.Moves, setting), LineEffort.Of(line)))
             .ToList();
         var longest = works.Max(w => w.Item2);

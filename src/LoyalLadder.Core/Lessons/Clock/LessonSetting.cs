@@ -51,8 +51,14 @@ public readonly record struct KitTime(string Name, int? Count, int Seconds)
     /// <summary>What schools have before they list their own.</summary>
     public static Sequence<KitTime> Usual { get; } =
     [
-        new("targets", null, 25), new("mitts", null, 25), new("pads", null, 25), new("shields", null, 40), new("gloves", null, 60),
-        new("markers", null, 20), new("spots", null, 20), new("bags", null, 0),
+        new("targets", null, 25),
+        new("mitts", null, 25),
+        new("pads", null, 25),
+        new("shields", null, 40),
+        new("gloves", null, 60),
+        new("markers", null, 20),
+        new("spots", null, 20),
+        new("bags", null, 0),
     ];
 
     /// <summary>The listed kit that a need on a sheet means: the same name, else one whose words it holds.</summary>
@@ -63,9 +69,12 @@ public readonly record struct KitTime(string Name, int? Count, int Seconds)
         foreach (var item in kit)
         {
             var own = NameKey.Words(item.Name);
-            if (own.Count == 0 || !own.TrueForAll(words.Contains)) continue;
-            if (own.Count == words.Count) return item;
-            if (found is null || own.Count > NameKey.Words(found.Value.Name).Count) found = item;
+            if (own.Count == 0 || !own.TrueForAll(words.Contains))
+                continue;
+            if (own.Count == words.Count)
+                return item;
+            if (found is null || own.Count > NameKey.Words(found.Value.Name).Count)
+                found = item;
         }
         return found;
     }

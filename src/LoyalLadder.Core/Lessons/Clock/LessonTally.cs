@@ -23,8 +23,18 @@ public readonly record struct SideTally(int Left, int Right)
 /// <param name="WorkSeconds">Doing.</param>
 /// <param name="TalkSeconds">Being shown, with opening and closing.</param>
 /// <param name="MovingSeconds">Getting there.</param>
-public sealed record LessonTally(SideTally Kicks, SideTally Strikes, int Landings, Sequence<(Technique Technique, SideTally Reps)> Techniques,
-    SideTally HandImpacts, SideTally LegImpacts, Sequence<(string Region, int Seconds)> Regions, int WorkSeconds, int TalkSeconds, int MovingSeconds)
+public sealed record LessonTally(
+    SideTally Kicks,
+    SideTally Strikes,
+    int Landings,
+    Sequence<(Technique Technique, SideTally Reps)> Techniques,
+    SideTally HandImpacts,
+    SideTally LegImpacts,
+    Sequence<(string Region, int Seconds)> Regions,
+    int WorkSeconds,
+    int TalkSeconds,
+    int MovingSeconds
+)
 {
     public static LessonTally Of(ClockedLesson lesson)
     {
@@ -33,23 +43,39 @@ public sealed record LessonTally(SideTally Kicks, SideTally Strikes, int Landing
         var regions = new Dictionary<string, int>();
         foreach (var line in lesson.Lines)
         {
-            foreach (var region in RegionsOf(line.Line.Moves)) regions[region] = regions.GetValueOrDefault(region) + line.Work;
+            foreach (var region in RegionsOf(line.Line.Moves))
+                regions[region] = regions.GetValueOrDefault(region) + line.Work;
             var isTarget = !line.Line.Kit.IsEmpty || line.Line.Dose is BagLinesDose;
             foreach (var (times, perSide) in Repetitions(line.Line, lesson.Setting))
             foreach (var element in line.Line.Moves.Elements)
             {
-                if (element.Technique is not { } technique) continue;
+                if (element.Technique is not { } technique)
+                    continue;
                 var tally = Sides(element.Side, times, perSide);
                 landings += technique.Landings * times * (perSide ? 2 : 1);
-                if (isTarget && technique.IsKick) legs += tally;
-                else if (isTarget && technique.IsStrike) hands += tally;
+                if (isTarget && technique.IsKick)
+                    legs += tally;
+                else if (isTarget && technique.IsStrike)
+                    hands += tally;
                 reps[technique.Id] = (technique, reps.GetValueOrDefault(technique.Id).Reps + tally);
             }
         }
-        return new LessonTally(Sum(t => t.IsKick), Sum(t => t.IsStrike && !t.IsKick), landings, reps.Values.ToSequence(),
-            hands, legs, regions.OrderByDescending(r => r.Value).ThenBy(r => r.Key, StringComparer.Ordinal).Select(r => (r.Key, r.Value)).ToSequence(),
-            lesson.Lines.Sum(l => l.Work), lesson.Lines.Sum(l => l.Teach) + lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
-            lesson.Lines.Sum(l => l.GettingThere));
+        return new LessonTally(
+            Sum(t => t.IsKick),
+            Sum(t => t.IsStrike && !t.IsKick),
+            landings,
+            reps.Values.ToSequence(),
+            hands,
+            legs,
+            regions
+                .OrderByDescending(r => r.Value)
+                .ThenBy(r => r.Key, StringComparer.Ordinal)
+                .Select(r => (r.Key, r.Value))
+                .ToSequence(),
+            lesson.Lines.Sum(l => l.Work),
+            lesson.Lines.Sum(l => l.Teach) + lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
+            lesson.Lines.Sum(l => l.GettingThere)
+        );
 
         SideTally Sum(Func<Technique, bool> which) =>
             reps.Values.Where(r => which(r.Technique)).Aggregate(default(SideTally), (sum, r) => sum + r.Reps);
@@ -59,26 +85,30 @@ public sealed record LessonTally(SideTally Kicks, SideTally Strikes, int Landing
     private static IEnumerable<string> RegionsOf(Combination moves)
     {
         var techniques = moves.Elements.Select(e => e.Technique).OfType<Technique>().Where(t => !t.IsPause).ToList();
-        return techniques.Count == 0 ? [] : techniques.Where(t => t.Effort == techniques.Max(x => x.Effort)).SelectMany(t => t.Regions).Distinct();
+        return techniques.Count == 0
+            ? []
+            : techniques.Where(t => t.Effort == techniques.Max(x => x.Effort)).SelectMany(t => t.Regions).Distinct();
     }
 
     /// <summary>How often one person does a line's moves, and whether once on each side; nothing for timed work.</summary>
-    public static IEnumerable<(int Times, bool PerSide)> Repetitions(LessonLine line, LessonSetting setting) => line.Dose switch
-    {
-        CountedDose d => [(d.Sets * d.Steps.Sum(s => s.Reps), d.PerSide)],
-        FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(line.Moves, setting), false)],
-        RunsDose d => [(d.Reps, false)],
-        _ => [],
-    };
+    public static IEnumerable<(int Times, bool PerSide)> Repetitions(LessonLine line, LessonSetting setting) =>
+        line.Dose switch
+        {
+            CountedDose d => [(d.Sets * d.Steps.Sum(s => s.Reps), d.PerSide)],
+            FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(line.Moves, setting), false)],
+            RunsDose d => [(d.Reps, false)],
+            _ => [],
+        };
 
     /// <summary>Lead and rear change hands when the other foot stands in front.</summary>
-    public static SideTally Sides(Side side, int times, bool perSide) => (side, perSide) switch
-    {
-        (Side.Lead or Side.Left, false) => new(times, 0),
-        (Side.Rear or Side.Right, false) => new(0, times),
-        (Side.Lead or Side.Rear or Side.Left or Side.Right, true) => new(times, times),
-        (Side.Both, _) => new(times * (perSide ? 2 : 1), times * (perSide ? 2 : 1)),
-        (_, true) => new(times, times),
-        _ => default,
-    };
+    public static SideTally Sides(Side side, int times, bool perSide) =>
+        (side, perSide) switch
+        {
+            (Side.Lead or Side.Left, false) => new(times, 0),
+            (Side.Rear or Side.Right, false) => new(0, times),
+            (Side.Lead or Side.Rear or Side.Left or Side.Right, true) => new(times, times),
+            (Side.Both, _) => new(times * (perSide ? 2 : 1), times * (perSide ? 2 : 1)),
+            (_, true) => new(times, times),
+            _ => default,
+        };
 }

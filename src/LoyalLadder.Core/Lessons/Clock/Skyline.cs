@@ -1,6 +1,13 @@
 namespace LoyalLadder.Core.Lessons.Clock;
 
-public enum SkylineKind { Work, Talk, Moving, Opening, Closing }
+public enum SkylineKind
+{
+    Work,
+    Talk,
+    Moving,
+    Opening,
+    Closing,
+}
 
 /// <summary>A block of the effort skyline.</summary>
 /// <param name="Kind">Work, talk, moving, opening or closing.</param>
@@ -11,7 +18,16 @@ public enum SkylineKind { Work, Talk, Moving, Opening, Closing }
 /// <param name="Segment">What kind of work, for the pattern.</param>
 /// <param name="Lane">0, or the place of a group's version among the lanes.</param>
 /// <param name="Lanes">How many lanes share the height.</param>
-public sealed record SkylineBlock(SkylineKind Kind, int From, int Seconds, decimal Effort, int Entry, SegmentKind Segment, int Lane = 0, int Lanes = 1);
+public sealed record SkylineBlock(
+    SkylineKind Kind,
+    int From,
+    int Seconds,
+    decimal Effort,
+    int Entry,
+    SegmentKind Segment,
+    int Lane = 0,
+    int Lanes = 1
+);
 
 /// <summary>The lesson as one picture: time across, effort up. Geometry only, in seconds and effort steps.</summary>
 public sealed record Skyline(Sequence<SkylineBlock> Blocks, int TotalSeconds, int BookedSeconds)
@@ -21,19 +37,45 @@ public sealed record Skyline(Sequence<SkylineBlock> Blocks, int TotalSeconds, in
 
     public static Skyline Of(ClockedLesson lesson)
     {
-        var blocks = new List<SkylineBlock> { new(SkylineKind.Opening, 0, lesson.Setting.OpeningSeconds, 0.5m, -1, SegmentKind.Other) };
+        var blocks = new List<SkylineBlock>
+        {
+            new(SkylineKind.Opening, 0, lesson.Setting.OpeningSeconds, 0.5m, -1, SegmentKind.Other),
+        };
         foreach (var line in lesson.Lines)
         {
             var at = line.StartsAt;
-            if (line.GettingThere > 0) blocks.Add(new SkylineBlock(SkylineKind.Moving, at, line.GettingThere, 0.4m, line.Entry, line.Segment));
+            if (line.GettingThere > 0)
+                blocks.Add(new SkylineBlock(SkylineKind.Moving, at, line.GettingThere, 0.4m, line.Entry, line.Segment));
             at += line.GettingThere;
-            if (line.Teach > 0) blocks.Add(new SkylineBlock(SkylineKind.Talk, at, line.Teach, 0.8m, line.Entry, line.Segment));
+            if (line.Teach > 0)
+                blocks.Add(new SkylineBlock(SkylineKind.Talk, at, line.Teach, 0.8m, line.Entry, line.Segment));
             at += line.Teach;
-            if (line.Groups.IsEmpty && line.Work > 0) blocks.Add(new SkylineBlock(SkylineKind.Work, at, line.Work, line.Effort, line.Entry, line.Segment));
+            if (line.Groups.IsEmpty && line.Work > 0)
+                blocks.Add(new SkylineBlock(SkylineKind.Work, at, line.Work, line.Effort, line.Entry, line.Segment));
             for (var lane = 0; lane < line.Groups.Count; lane++)
-                blocks.Add(new SkylineBlock(SkylineKind.Work, at, line.Groups[lane].Work, line.Groups[lane].Effort, line.Entry, line.Segment, lane, line.Groups.Count));
+                blocks.Add(
+                    new SkylineBlock(
+                        SkylineKind.Work,
+                        at,
+                        line.Groups[lane].Work,
+                        line.Groups[lane].Effort,
+                        line.Entry,
+                        line.Segment,
+                        lane,
+                        line.Groups.Count
+                    )
+                );
         }
-        blocks.Add(new SkylineBlock(SkylineKind.Closing, lesson.TotalSeconds - lesson.Setting.ClosingSeconds, lesson.Setting.ClosingSeconds, 0.5m, -1, SegmentKind.Other));
+        blocks.Add(
+            new SkylineBlock(
+                SkylineKind.Closing,
+                lesson.TotalSeconds - lesson.Setting.ClosingSeconds,
+                lesson.Setting.ClosingSeconds,
+                0.5m,
+                -1,
+                SegmentKind.Other
+            )
+        );
         return new Skyline(blocks.ToSequence(), lesson.TotalSeconds, lesson.BookedSeconds);
     }
 }

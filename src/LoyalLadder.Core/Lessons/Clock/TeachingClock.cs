@@ -9,7 +9,8 @@ public static class TeachingClock
     /// </summary>
     public static int Seconds(LessonLine line, GroupKnowledge? group = null)
     {
-        if (line.Teach is { Kind: TeachingKind.None } || (line.Teach is null && line.Moves.IsPause)) return 0;
+        if (line.Teach is { Kind: TeachingKind.None } || (line.Teach is null && line.Moves.IsPause))
+            return 0;
         var counts = Math.Max(1, line.Moves.Counts.Count);
         return (line.Teach?.Kind ?? Needed(line, group)) switch
         {
@@ -21,10 +22,11 @@ public static class TeachingClock
     }
 
     /// <summary>How much has to be shown, by what the group knows.</summary>
-    public static TeachingKind Needed(LessonLine line, GroupKnowledge? group) => group?.Of(line.Moves) switch
-    {
-        Novelty.New => TeachingKind.New,
-        Novelty.Refresh => TeachingKind.Refresh,
-        _ => TeachingKind.Known,
-    };
+    public static TeachingKind Needed(LessonLine line, GroupKnowledge? group) =>
+        group?.Of(line.Moves) switch
+        {
+            Novelty.New => TeachingKind.New,
+            Novelty.Refresh => TeachingKind.Refresh,
+            _ => TeachingKind.Known,
+        };
 }

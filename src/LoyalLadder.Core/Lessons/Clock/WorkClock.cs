@@ -23,19 +23,22 @@ public static class WorkClock
     public static decimal RunSpeed(AgeBand band) => band == AgeBand.Kids ? 2.5m : 3.0m;
 
     /// <summary>Work of a dose, rounded up to whole seconds once.</summary>
-    public static int Seconds(Dose dose, Combination moves, LessonSetting setting) => (int)Math.Ceiling(Exactly(dose, moves, setting));
+    public static int Seconds(Dose dose, Combination moves, LessonSetting setting) =>
+        (int)Math.Ceiling(Exactly(dose, moves, setting));
 
-    private static decimal Exactly(Dose dose, Combination moves, LessonSetting setting) => dose switch
-    {
-        SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
-        SoloDose solo => OneTurn(solo, moves, setting.Band),
-        StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
-        BagLinesDose d => BagTurns(d, setting) is var turns ? (turns * d.Seconds) + ((turns - 1) * d.Change) : 0,
-        FloorDose d => FloorSeconds(d, moves, setting),
-        LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
-        RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady)) + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
-        _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
-    };
+    private static decimal Exactly(Dose dose, Combination moves, LessonSetting setting) =>
+        dose switch
+        {
+            SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
+            SoloDose solo => OneTurn(solo, moves, setting.Band),
+            StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
+            BagLinesDose d => BagTurns(d, setting) is var turns ? (turns * d.Seconds) + ((turns - 1) * d.Change) : 0,
+            FloorDose d => FloorSeconds(d, moves, setting),
+            LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
+            RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady))
+                + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
+            _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
+        };
 
     /// <summary>One person's work, both sides and all sets.</summary>
     public static decimal OneTurn(SoloDose dose, Combination moves, AgeBand band)
@@ -44,26 +47,33 @@ public static class WorkClock
         var change = ChangeSeconds(band);
         return dose switch
         {
-            CountedDose d => (d.Sets * sides * d.Steps.Sum(s => s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady)))
-                + (d.Sets * (sides - 1) * change) + ((d.Sets - 1) * d.Rest),
-            TimedDose d => (d.Rounds * sides * d.Seconds) + (d.Rounds * (sides - 1) * change) + ((d.Rounds - 1) * d.Rest),
+            CountedDose d => (
+                d.Sets * sides * d.Steps.Sum(s => s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady))
+            )
+                + (d.Sets * (sides - 1) * change)
+                + ((d.Sets - 1) * d.Rest),
+            TimedDose d => (d.Rounds * sides * d.Seconds)
+                + (d.Rounds * (sides - 1) * change)
+                + ((d.Rounds - 1) * d.Rest),
             _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
         };
     }
 
     /// <summary>Once round, a metre inside the walls.</summary>
-    public static decimal LapMetres(FloorSize floor) => 2 * (Math.Max(1, floor.Length - WallMargin) + Math.Max(1, floor.Width - WallMargin));
+    public static decimal LapMetres(FloorSize floor) =>
+        2 * (Math.Max(1, floor.Length - WallMargin) + Math.Max(1, floor.Width - WallMargin));
 
     /// <summary>
     /// Turns until everybody has worked. In pairs two, or three when one group is a three; in threes three, or four when one
     /// left over makes a group a four. Two left over make a pair, which is done sooner.
     /// </summary>
-    public static int Turns(SoloDose dose, int heads) => dose switch
-    {
-        { Threes: true } => heads % 3 == 1 && heads > 3 ? 4 : 3,
-        { Pairs: true } => heads % 2 == 1 && heads > 1 && !dose.InstructorMakesPair ? 3 : 2,
-        _ => 1,
-    };
+    public static int Turns(SoloDose dose, int heads) =>
+        dose switch
+        {
+            { Threes: true } => heads % 3 == 1 && heads > 3 ? 4 : 3,
+            { Pairs: true } => heads % 2 == 1 && heads > 1 && !dose.InstructorMakesPair ? 3 : 2,
+            _ => 1,
+        };
 
     private static decimal SharedSeconds(SoloDose dose, Combination moves, LessonSetting setting)
     {
@@ -79,7 +89,8 @@ public static class WorkClock
     }
 
     /// <summary>Heads that stand waiting while the jobs are done.</summary>
-    public static int WaitingAtBags(BagLinesDose dose, LessonSetting setting) => Math.Max(0, setting.Heads - (Math.Max(1, setting.Bags) * dose.Jobs));
+    public static int WaitingAtBags(BagLinesDose dose, LessonSetting setting) =>
+        Math.Max(0, setting.Heads - (Math.Max(1, setting.Bags) * dose.Jobs));
 
     /// <summary>Waves down the floor, each as many as there are lanes.</summary>
     public static int Waves(LessonSetting setting)

@@ -7,17 +7,18 @@ public static class DoseScale
     private const int TimeStep = 5;
 
     /// <summary>How much a dose is, in its own unit: repetitions of all steps, passes, or seconds.</summary>
-    public static int Amount(Dose dose) => dose switch
-    {
-        CountedDose d => d.Steps.Sum(s => s.Reps),
-        TimedDose d => d.Seconds,
-        StationsDose d => d.Seconds,
-        BagLinesDose d => d.Seconds,
-        FloorDose d => d.Passes,
-        RunsDose d => d.Reps,
-        LapsDose d => d.Laps,
-        _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
-    };
+    public static int Amount(Dose dose) =>
+        dose switch
+        {
+            CountedDose d => d.Steps.Sum(s => s.Reps),
+            TimedDose d => d.Seconds,
+            StationsDose d => d.Seconds,
+            BagLinesDose d => d.Seconds,
+            FloorDose d => d.Passes,
+            RunsDose d => d.Reps,
+            LapsDose d => d.Laps,
+            _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
+        };
 
     /// <summary>
     /// The doses from a least to a most share of what was planned, the planned one always among them, smallest first. Where no
@@ -30,11 +31,20 @@ public static class DoseScale
         {
             // a ramp grows and shrinks as a whole: every step by as much
             var by = counted.Steps.Count;
-            for (var delta = -counted.Steps.Min(s => s.Reps) + 1; counted.Steps.Max(s => s.Reps) + delta <= Dose.MostReps; delta++)
+            for (
+                var delta = -counted.Steps.Min(s => s.Reps) + 1;
+                counted.Steps.Max(s => s.Reps) + delta <= Dose.MostReps;
+                delta++
+            )
             {
                 var total = amount + (delta * by);
-                if (total > amount * most) yield break;
-                if (delta == 0 || total >= amount * least) yield return counted with { Steps = counted.Steps.Select(s => s with { Reps = s.Reps + delta }).ToSequence() };
+                if (total > amount * most)
+                    yield break;
+                if (delta == 0 || total >= amount * least)
+                    yield return counted with
+                    {
+                        Steps = counted.Steps.Select(s => s with { Reps = s.Reps + delta }).ToSequence(),
+                    };
             }
             yield break;
         }
@@ -43,19 +53,23 @@ public static class DoseScale
         var isPlannedGiven = false;
         for (var n = first; n <= amount * most && n <= Most(planned); n += step)
         {
-            if (!isPlannedGiven && n > amount) yield return planned;
+            if (!isPlannedGiven && n > amount)
+                yield return planned;
             isPlannedGiven |= n >= amount;
             yield return With(planned, n);
         }
-        if (!isPlannedGiven) yield return planned;
+        if (!isPlannedGiven)
+            yield return planned;
     }
 
     /// <summary>A dose of the same form with as near to a share of its amount as it can have, at least the least that there is.</summary>
     public static Dose Nearest(Dose planned, decimal share)
     {
-        if (share == 1) return planned;
+        if (share == 1)
+            return planned;
         var wanted = Amount(planned) * share;
-        return Between(planned, Math.Min(share, 1) / 2, Math.Max(share, 1) * 2).MinBy(d => Math.Abs(Amount(d) - wanted))!;
+        return Between(planned, Math.Min(share, 1) / 2, Math.Max(share, 1) * 2)
+            .MinBy(d => Math.Abs(Amount(d) - wanted))!;
     }
 
     /// <summary>The dose of the same form that takes as near to some seconds as it can; the planned one where nothing is nearer.</summary>
@@ -69,16 +83,23 @@ public static class DoseScale
         return Between(planned, 0, most).Append(planned).MinBy(d => Math.Abs(length(d) - seconds))!;
     }
 
-    private static int Most(Dose dose) => dose switch { FloorDose or LapsDose => Dose.MostRounds, RunsDose => Dose.MostReps, _ => Dose.LongestSeconds };
+    private static int Most(Dose dose) =>
+        dose switch
+        {
+            FloorDose or LapsDose => Dose.MostRounds,
+            RunsDose => Dose.MostReps,
+            _ => Dose.LongestSeconds,
+        };
 
-    private static Dose With(Dose dose, int amount) => dose switch
-    {
-        TimedDose d => d with { Seconds = amount },
-        StationsDose d => d with { Seconds = amount },
-        BagLinesDose d => d with { Seconds = amount },
-        FloorDose d => d with { Passes = amount },
-        RunsDose d => d with { Reps = amount },
-        LapsDose => new LapsDose(amount),
-        _ => dose,
-    };
+    private static Dose With(Dose dose, int amount) =>
+        dose switch
+        {
+            TimedDose d => d with { Seconds = amount },
+            StationsDose d => d with { Seconds = amount },
+            BagLinesDose d => d with { Seconds = amount },
+            FloorDose d => d with { Passes = amount },
+            RunsDose d => d with { Reps = amount },
+            LapsDose => new LapsDose(amount),
+            _ => dose,
+        };
 }

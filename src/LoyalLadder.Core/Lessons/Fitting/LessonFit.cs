@@ -42,24 +42,50 @@ public static class LessonFit
     /// <summary>Worth of a share of the planned dose: the first half counts for more than the second.</summary>
     public static double Use(double share) => (1 - Math.Exp(-2 * share)) / (1 - Math.Exp(-2));
 
-    public static int Weight(Priority priority) => priority switch { Priority.Must => 3, Priority.Should => 2, _ => 1 };
+    public static int Weight(Priority priority) =>
+        priority switch
+        {
+            Priority.Must => 3,
+            Priority.Should => 2,
+            _ => 1,
+        };
 
-    private static (decimal Least, decimal Most) Bounds(Priority priority) => priority == Priority.Must ? (0.8m, 1.25m) : (0.5m, 1.5m);
+    private static (decimal Least, decimal Most) Bounds(Priority priority) =>
+        priority == Priority.Must ? (0.8m, 1.25m) : (0.5m, 1.5m);
 
     /// <summary>Fits a whole lesson into its booked time.</summary>
     public static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting) =>
-        Of(plan, setting, new Rest(0, (setting.Minutes * 60) - setting.OpeningSeconds - setting.ClosingSeconds, Formation.Lines, default));
+        Of(
+            plan,
+            setting,
+            new Rest(
+                0,
+                (setting.Minutes * 60) - setting.OpeningSeconds - setting.ClosingSeconds,
+                Formation.Lines,
+                default
+            )
+        );
 
     /// <summary>Fits what is left of a lesson.</summary>
     public static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting, Rest rest)
     {
         var lines = Candidates(plan, setting, rest.FromEntry);
         var search = new Search(lines, setting, rest);
-        if (search.Best() is not { } choice) return (null, Least(lines, setting, rest));
+        if (search.Best() is not { } choice)
+            return (null, Least(lines, setting, rest));
         var entries = plan.Entries.ToList<SheetEntry?>();
-        for (var i = 0; i < lines.Count; i++) entries[lines[i].Entry] = choice.Options[i] is { } option ? lines[i].Options[option].Line : null;
+        for (var i = 0; i < lines.Count; i++)
+            entries[lines[i].Entry] = choice.Options[i] is { } option ? lines[i].Options[option].Line : null;
         var fitted = new LessonPlan(plan.Head, entries.OfType<SheetEntry>().ToSequence());
-        return (new Fitted(fitted, Compared(plan, entries, setting), choice.Value, LessonClock.Time(fitted, setting).TotalSeconds), null);
+        return (
+            new Fitted(
+                fitted,
+                Compared(plan, entries, setting),
+                choice.Value,
+                LessonClock.Time(fitted, setting).TotalSeconds
+            ),
+            null
+        );
     }
 
     private sealed record Option(LessonLine Line, int Seconds, long Value);
@@ -81,37 +107,71 @@ public static class LessonFit
         var segment = SegmentKind.Other;
         for (var i = 0; i < plan.Entries.Count; i++)
         {
-            if (plan.Entries[i] is Segment heading) segment = heading.Kind;
-            if (i < from || plan.Entries[i] is not LessonLine { Dose: { } dose } line) continue;
+            if (plan.Entries[i] is Segment heading)
+                segment = heading.Kind;
+            if (i < from || plan.Entries[i] is not LessonLine { Dose: { } dose } line)
+                continue;
             var priority = Priorities.Of(line, segment);
             var (least, most) = Bounds(priority);
             var planned = LessonClock.WorkSeconds(line, setting);
-            var options = DoseScale.Between(dose, least, most).Select(d =>
-            {
-                var share = (double)DoseScale.Amount(d) / DoseScale.Amount(dose);
-                var scaled = Scaled(line, d, (decimal)share);
-                return new Option(scaled, TeachingClock.Seconds(line, setting.Group) + LessonClock.WorkSeconds(scaled, setting), (long)Math.Round(1000 * Weight(priority) * planned * Use(share)));
-            }).ToList();
+            var options = DoseScale
+                .Between(dose, least, most)
+                .Select(d =>
+                {
+                    var share = (double)DoseScale.Amount(d) / DoseScale.Amount(dose);
+                    var scaled = Scaled(line, d, (decimal)share);
+                    return new Option(
+                        scaled,
+                        TeachingClock.Seconds(line, setting.Group) + LessonClock.WorkSeconds(scaled, setting),
+                        (long)Math.Round(1000 * Weight(priority) * planned * Use(share))
+                    );
+                })
+                .ToList();
             lines.Add(new Candidate(i, line, options, priority == Priority.Could));
         }
         return lines;
     }
 
     /// <summary>What other groups do shrinks and grows by the same share.</summary>
-    private static LessonLine Scaled(LessonLine line, Dose dose, decimal share) => line with
-    {
-        Dose = dose,
-        Versions = line.Versions.IsEmpty ? line.Versions : line.Versions.Select(v => v.Line.Dose is { } own ? v with { Line = v.Line with { Dose = DoseScale.Nearest(own, share) } } : v).ToSequence(),
-    };
+    private static LessonLine Scaled(LessonLine line, Dose dose, decimal share) =>
+        line with
+        {
+            Dose = dose,
+            Versions = line.Versions.IsEmpty
+                ? line.Versions
+                : line
+                    .Versions.Select(v =>
+                        v.Line.Dose is { } own
+                            ? v with
+                            {
+                                Line = v.Line with { Dose = DoseScale.Nearest(own, share) },
+                            }
+                            : v
+                    )
+                    .ToSequence(),
+        };
 
     private static Sequence<FittedLine> Compared(LessonPlan plan, List<SheetEntry?> entries, LessonSetting setting)
     {
         var before = LessonClock.Time(plan, setting).Lines.ToDictionary(l => l.Entry);
         var place = new Dictionary<int, int>();
-        for (int i = 0, at = 0; i < entries.Count; i++) if (entries[i] is not null) place[i] = at++;
-        var after = LessonClock.Time(new LessonPlan(plan.Head, entries.OfType<SheetEntry>().ToSequence()), setting).Lines.ToDictionary(l => l.Entry);
-        return plan.Entries.Select((e, i) => (Line: e as LessonLine, Entry: i)).Where(e => e.Line?.Dose is not null)
-            .Select(e => new FittedLine(e.Entry, e.Line!, entries[e.Entry] as LessonLine, before[e.Entry].Seconds, place.TryGetValue(e.Entry, out var at) ? after[at].Seconds : 0)).ToSequence();
+        for (int i = 0, at = 0; i < entries.Count; i++)
+            if (entries[i] is not null)
+                place[i] = at++;
+        var after = LessonClock
+            .Time(new LessonPlan(plan.Head, entries.OfType<SheetEntry>().ToSequence()), setting)
+            .Lines.ToDictionary(l => l.Entry);
+        return plan
+            .Entries.Select((e, i) => (Line: e as LessonLine, Entry: i))
+            .Where(e => e.Line?.Dose is not null)
+            .Select(e => new FittedLine(
+                e.Entry,
+                e.Line!,
+                entries[e.Entry] as LessonLine,
+                before[e.Entry].Seconds,
+                place.TryGetValue(e.Entry, out var at) ? after[at].Seconds : 0
+            ))
+            .ToSequence();
     }
 
     /// <summary>The shortest that the lines which have to stay can be.</summary>
@@ -122,10 +182,15 @@ public static class LessonFit
         foreach (var line in lines.Where(l => !l.MayDrop))
         {
             var (to, kit) = line.IsPause ? (formation, held) : (line.Formation, line.Line.Kit);
-            least.Add((line.Entry, GettingThere.Seconds(formation, held, to, kit, setting) + line.Options.Min(o => o.Seconds)));
+            least.Add(
+                (line.Entry, GettingThere.Seconds(formation, held, to, kit, setting) + line.Options.Min(o => o.Seconds))
+            );
             (formation, held) = (to, kit);
         }
-        return new NoFit(Math.Max(1, least.Sum(l => l.Seconds) - rest.Seconds), least.OrderByDescending(l => l.Seconds).ToSequence());
+        return new NoFit(
+            Math.Max(1, least.Sum(l => l.Seconds) - rest.Seconds),
+            least.OrderByDescending(l => l.Seconds).ToSequence()
+        );
     }
 
     private sealed record Choice(int?[] Options, long Value);
@@ -149,13 +214,16 @@ public static class LessonFit
 
         public Choice? Best()
         {
-            if (rest.Seconds < 0) return lines.TrueForAll(l => l.MayDrop) ? new Choice(new int?[lines.Count], 0) : null;
+            if (rest.Seconds < 0)
+                return lines.TrueForAll(l => l.MayDrop) ? new Choice(new int?[lines.Count], 0) : null;
             var best = new Dictionary<int, long[]> { [-1] = Fresh() };
             best[-1][0] = 0;
             for (var i = 0; i < lines.Count; i++)
             {
-                if (lines[i].IsPause) Drink(i, best);
-                else Stand(i, best);
+                if (lines[i].IsPause)
+                    Drink(i, best);
+                else
+                    Stand(i, best);
             }
             return Chosen(best);
         }
@@ -167,9 +235,16 @@ public static class LessonFit
             return row;
         }
 
-        private int Getting(int from, int to) => from < 0
-            ? GettingThere.Seconds(rest.Formation, rest.Held, lines[to].Formation, lines[to].Line.Kit, setting)
-            : GettingThere.Seconds(lines[from].Formation, lines[from].Line.Kit, lines[to].Formation, lines[to].Line.Kit, setting);
+        private int Getting(int from, int to) =>
+            from < 0
+                ? GettingThere.Seconds(rest.Formation, rest.Held, lines[to].Formation, lines[to].Line.Kit, setting)
+                : GettingThere.Seconds(
+                    lines[from].Formation,
+                    lines[from].Line.Kit,
+                    lines[to].Formation,
+                    lines[to].Line.Kit,
+                    setting
+                );
 
         /// <summary>Nobody moves to drink; the seconds are those of the same formation.</summary>
         private int GettingToDrink => GettingThere.Seconds(Formation.Lines, default, Formation.Lines, default, setting);
@@ -184,7 +259,8 @@ public static class LessonFit
                 var cost = Getting(holder, i);
                 for (var t = cost; t <= _seconds; t++)
                 {
-                    if (row[t - cost] <= there[t]) continue;
+                    if (row[t - cost] <= there[t])
+                        continue;
                     there[t] = row[t - cost];
                     from[t] = (short)holder;
                 }
@@ -196,14 +272,16 @@ public static class LessonFit
                 var (cost, value) = (lines[i].Options[o].Seconds, lines[i].Options[o].Value);
                 for (var t = cost; t <= _seconds; t++)
                 {
-                    if (there[t - cost] == Never || there[t - cost] + value <= kept[t]) continue;
+                    if (there[t - cost] == Never || there[t - cost] + value <= kept[t])
+                        continue;
                     kept[t] = there[t - cost] + value;
                     option[t] = (short)o;
                     origin[t] = from[t - cost];
                 }
             }
             (_option[i], _from[i]) = (option, origin);
-            if (!lines[i].MayDrop) best.Clear();
+            if (!lines[i].MayDrop)
+                best.Clear();
             best[i] = kept;
         }
 
@@ -220,7 +298,8 @@ public static class LessonFit
                     var (cost, value) = (GettingToDrink + lines[i].Options[o].Seconds, lines[i].Options[o].Value);
                     for (var t = cost; t <= _seconds; t++)
                     {
-                        if (row[t - cost] == Never || row[t - cost] + value <= after[t]) continue;
+                        if (row[t - cost] == Never || row[t - cost] + value <= after[t])
+                            continue;
                         after[t] = row[t - cost] + value;
                         chosen[t] = (short)o;
                     }
@@ -235,8 +314,10 @@ public static class LessonFit
             var (value, holder, at) = (Never, -1, 0);
             foreach (var (h, row) in best.OrderBy(b => b.Key))
                 for (var t = 0; t <= _seconds; t++)
-                    if (row[t] > value) (value, holder, at) = (row[t], h, t);
-            if (value == Never) return null;
+                    if (row[t] > value)
+                        (value, holder, at) = (row[t], h, t);
+            if (value == Never)
+                return null;
             var options = new int?[lines.Count];
             for (var i = lines.Count - 1; i >= 0; i--)
             {

@@ -5,7 +5,15 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Lessons.Running;
 
 /// <summary>What happens within a line on the mat.</summary>
-public enum PhaseKind { Move, Teach, Work, Change, Rest, Swap }
+public enum PhaseKind
+{
+    Move,
+    Teach,
+    Work,
+    Change,
+    Rest,
+    Swap,
+}
 
 /// <summary>A stretch of a line with one thing to say.</summary>
 /// <param name="Kind">Moving there, talk, work, changing sides, rest or the partners' swap.</param>
@@ -14,7 +22,14 @@ public enum PhaseKind { Move, Teach, Work, Change, Rest, Swap }
 /// <param name="Side">Which side works, in words ready to show; empty where it does not matter.</param>
 /// <param name="Stance">'left foot forward' and the like; empty where it does not matter.</param>
 /// <param name="Note">Round, partner, pace or job, in words.</param>
-public sealed record MatPhase(PhaseKind Kind, decimal Seconds, int Reps = 0, string Side = "", string Stance = "", string Note = "");
+public sealed record MatPhase(
+    PhaseKind Kind,
+    decimal Seconds,
+    int Reps = 0,
+    string Side = "",
+    string Stance = "",
+    string Note = ""
+);
 
 /// <summary>A line as it is run.</summary>
 public sealed record MatStep
@@ -64,12 +79,17 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
     public MatProgram With(Guid current, IReadOnlyDictionary<Guid, MatStep> fitted)
     {
         var isBehind = false;
-        var steps = Steps.Select(s =>
-        {
-            var step = !isBehind ? s : fitted.TryGetValue(s.Id, out var other) ? other : s with { IsDropped = true };
-            isBehind |= s.Id == current;
-            return step;
-        }).ToSequence();
+        var steps = Steps
+            .Select(s =>
+            {
+                var step =
+                    !isBehind ? s
+                    : fitted.TryGetValue(s.Id, out var other) ? other
+                    : s with { IsDropped = true };
+                isBehind |= s.Id == current;
+                return step;
+            })
+            .ToSequence();
         return this with { Steps = steps, Fits = Fits + 1 };
     }
 
@@ -77,21 +97,33 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
     /// <param name="lesson">The lesson.</param>
     /// <param name="segmentNames">For each entry of the plan the heading that it stands under.</param>
     /// <param name="ids">For each entry of the plan its key.</param>
-    public static MatProgram Of(ClockedLesson lesson, IReadOnlyList<string> segmentNames, IReadOnlyList<Guid> ids) => new(
-        lesson.Lines.Where(l => l.Line.Dose is not null).Select(l => Step(l, lesson.Setting, segmentNames[l.Entry], ids[l.Entry])).ToSequence(),
-        lesson.Setting.OpeningSeconds, lesson.Setting.ClosingSeconds);
+    public static MatProgram Of(ClockedLesson lesson, IReadOnlyList<string> segmentNames, IReadOnlyList<Guid> ids) =>
+        new(
+            lesson
+                .Lines.Where(l => l.Line.Dose is not null)
+                .Select(l => Step(l, lesson.Setting, segmentNames[l.Entry], ids[l.Entry]))
+                .ToSequence(),
+            lesson.Setting.OpeningSeconds,
+            lesson.Setting.ClosingSeconds
+        );
 
     private static MatStep Step(ClockedLine clocked, LessonSetting setting, string segment, Guid id)
     {
         var line = clocked.Line;
-        var techniques = line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().DistinctBy(t => t.Id).ToList();
+        var techniques = line
+            .Moves.Elements.Select(e => e.Technique)
+            .OfType<Technique>()
+            .DistinctBy(t => t.Id)
+            .ToList();
         return new MatStep
         {
             Id = id,
             Title = line.Content.Length > 0 ? line.Content : Sheets.SheetWriter.Write(line.Dose!),
             Dose = Sheets.SheetWriter.Write(line.Dose!),
             Segment = segment,
-            Cues = (line.Remark is { } remark ? [remark] : techniques.SelectMany(t => t.Cues.Take(1)).Take(2)).ToSequence(),
+            Cues = (
+                line.Remark is { } remark ? [remark] : techniques.SelectMany(t => t.Cues.Take(1)).Take(2)
+            ).ToSequence(),
             Cautions = techniques.SelectMany(t => t.Cautions).Distinct().Take(2).ToSequence(),
             Groups = line.Versions.Select(v => $"{v.Group}: {v.Line.Content}").ToSequence(),
             Seconds = clocked.Seconds,
@@ -102,24 +134,45 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
 
     private static IEnumerable<MatPhase> Phases(ClockedLine clocked, LessonSetting setting)
     {
-        if (clocked.GettingThere > 0) yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked));
-        if (clocked.Teach > 0) yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
+        if (clocked.GettingThere > 0)
+            yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked));
+        if (clocked.Teach > 0)
+            yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
         var line = clocked.Line;
         var work = line.Dose switch
         {
             SoloDose { IsShared: true } shared => InTurns(shared, line.Moves, setting),
             SoloDose solo => Solo(solo, line.Moves, setting, ""),
-            StationsDose d => Round(d.Stations * d.Laps, d.Seconds, d.Change, n => $"station {(n % d.Stations) + 1} of {d.Stations}"),
-            BagLinesDose d => Round(WorkClock.BagTurns(d, setting), d.Seconds, d.Change, n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"),
+            StationsDose d => Round(
+                d.Stations * d.Laps,
+                d.Seconds,
+                d.Change,
+                n => $"station {(n % d.Stations) + 1} of {d.Stations}"
+            ),
+            BagLinesDose d => Round(
+                WorkClock.BagTurns(d, setting),
+                d.Seconds,
+                d.Change,
+                n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"
+            ),
             _ => [new MatPhase(PhaseKind.Work, clocked.Work)],
         };
-        foreach (var phase in work) yield return phase;
+        foreach (var phase in work)
+            yield return phase;
     }
 
     private static string Standing(ClockedLine clocked)
     {
         var kit = string.Join(", ", clocked.Line.Kit.Select(k => k.Name));
-        var formation = clocked.Formation switch { Formation.Pairs => "into pairs", Formation.Threes => "into threes", Formation.Bags => "to the bags", Formation.Stations => "to the stations", Formation.Floor => "to the end of the floor", _ => "spread out" };
+        var formation = clocked.Formation switch
+        {
+            Formation.Pairs => "into pairs",
+            Formation.Threes => "into threes",
+            Formation.Bags => "to the bags",
+            Formation.Stations => "to the stations",
+            Formation.Floor => "to the end of the floor",
+            _ => "spread out",
+        };
         return kit.Length == 0 ? formation : $"{formation}, with {kit}";
     }
 
@@ -128,62 +181,101 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
         var turns = WorkClock.Turns(dose, setting.Heads);
         for (var turn = 1; turn <= turns; turn++)
         {
-            if (turn > 1) yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: "partners swap");
-            foreach (var phase in Solo(dose, moves, setting, Whose(dose, turn))) yield return phase;
+            if (turn > 1)
+                yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: "partners swap");
+            foreach (var phase in Solo(dose, moves, setting, Whose(dose, turn)))
+                yield return phase;
         }
     }
 
-    private static string Whose(SoloDose dose, int turn) => turn switch
-    {
-        1 => dose.Threes ? "first of the three" : "first partner",
-        2 => dose.Threes ? "second of the three" : "second partner",
-        3 => "third of the three",
-        _ => "fourth of the four",
-    };
+    private static string Whose(SoloDose dose, int turn) =>
+        turn switch
+        {
+            1 => dose.Threes ? "first of the three" : "first partner",
+            2 => dose.Threes ? "second of the three" : "second partner",
+            3 => "third of the three",
+            _ => "fourth of the four",
+        };
 
     private static IEnumerable<MatPhase> Solo(SoloDose dose, Combination moves, LessonSetting setting, string who)
     {
         var rounds = dose is CountedDose { Sets: var sets } ? sets : ((TimedDose)dose).Rounds;
         for (var round = 1; round <= rounds; round++)
         {
-            if (round > 1 && dose.Rest > 0) yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"{(dose.IsRestActive ? "keep moving, " : "")}then {round} of {rounds}");
+            if (round > 1 && dose.Rest > 0)
+                yield return new MatPhase(
+                    PhaseKind.Rest,
+                    dose.Rest,
+                    Note: $"{(dose.IsRestActive ? "keep moving, " : "")}then {round} of {rounds}"
+                );
             for (var side = 0; side < (dose.PerSide ? 2 : 1); side++)
             {
                 var (limb, stance) = dose.PerSide ? Sides(moves, side == 0) : ("", "");
-                if (side == 1) yield return new MatPhase(PhaseKind.Change, WorkClock.ChangeSeconds(setting.Band), Side: limb, Stance: stance, Note: "other side");
+                if (side == 1)
+                    yield return new MatPhase(
+                        PhaseKind.Change,
+                        WorkClock.ChangeSeconds(setting.Band),
+                        Side: limb,
+                        Stance: stance,
+                        Note: "other side"
+                    );
                 var round1 = rounds > 1 ? $"{(dose is CountedDose ? "set" : "round")} {round} of {rounds}" : "";
-                foreach (var phase in Once(dose, moves, who, round1)) yield return phase with { Side = limb, Stance = stance };
+                foreach (var phase in Once(dose, moves, who, round1))
+                    yield return phase with
+                    {
+                        Side = limb,
+                        Stance = stance,
+                    };
             }
         }
     }
 
     private static IEnumerable<MatPhase> Once(SoloDose dose, Combination moves, string who, string round)
     {
-        if (dose is TimedDose timed) return [new MatPhase(PhaseKind.Work, timed.Seconds, Note: Joined(who, round))];
+        if (dose is TimedDose timed)
+            return [new MatPhase(PhaseKind.Work, timed.Seconds, Note: Joined(who, round))];
         var steps = ((CountedDose)dose).Steps;
-        return steps.Select(s => new MatPhase(PhaseKind.Work, s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady), s.Reps,
-            Note: Joined(who, round, s.Pace is { } pace ? PaceWords.Write(pace) : "")));
+        return steps.Select(s => new MatPhase(
+            PhaseKind.Work,
+            s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady),
+            s.Reps,
+            Note: Joined(who, round, s.Pace is { } pace ? PaceWords.Write(pace) : "")
+        ));
     }
 
     private static IEnumerable<MatPhase> Round(int turns, int work, int change, Func<int, string> name)
     {
         for (var n = 0; n < turns; n++)
         {
-            if (n > 0) yield return new MatPhase(PhaseKind.Change, change, Note: "move on");
+            if (n > 0)
+                yield return new MatPhase(PhaseKind.Change, change, Note: "move on");
             yield return new MatPhase(PhaseKind.Work, work, Note: name(n));
         }
     }
 
-    private static string Joined(params ReadOnlySpan<string> words) => string.Join(" · ", words.ToArray().Where(w => w.Length > 0));
+    private static string Joined(params ReadOnlySpan<string> words) =>
+        string.Join(" · ", words.ToArray().Where(w => w.Length > 0));
 
     /// <summary>The limb that works, where a line is one move, and the stance; exercises have a side and no stance.</summary>
     private static (string Limb, string Stance) Sides(Combination moves, bool leftLead)
     {
-        if (moves.IsExercise || moves.IsEmpty) return (leftLead ? "left" : "right", "");
+        if (moves.IsExercise || moves.IsEmpty)
+            return (leftLead ? "left" : "right", "");
         var stance = leftLead ? "left foot forward" : "right foot forward";
-        if (moves.Elements.ToList() is not [{ Technique: { } technique } only]) return (leftLead ? "left lead" : "right lead", stance);
-        var isLeft = only.Side switch { Side.Lead => leftLead, Side.Rear => !leftLead, Side.Left => true, Side.Right => false, _ => leftLead };
-        var limb = technique.IsKick ? "leg" : technique.IsStrike || technique.Family is TechniqueFamily.Block or TechniqueFamily.Grip ? "hand" : "side";
+        if (moves.Elements.ToList() is not [{ Technique: { } technique } only])
+            return (leftLead ? "left lead" : "right lead", stance);
+        var isLeft = only.Side switch
+        {
+            Side.Lead => leftLead,
+            Side.Rear => !leftLead,
+            Side.Left => true,
+            Side.Right => false,
+            _ => leftLead,
+        };
+        var limb =
+            technique.IsKick ? "leg"
+            : technique.IsStrike || technique.Family is TechniqueFamily.Block or TechniqueFamily.Grip ? "hand"
+            : "side";
         return ($"{(isLeft ? "left" : "right")} {limb}", stance);
     }
 }

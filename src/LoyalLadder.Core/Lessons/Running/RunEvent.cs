@@ -40,4 +40,11 @@ public enum RunEventKind
 /// <param name="Step">The line it names; null where it names none.</param>
 /// <param name="Value">Seconds for more and side, repetitions for count, else 0.</param>
 /// <param name="Text">Words of a note, else null.</param>
-public sealed record RunEvent(Guid Id, DateTimeOffset At, RunEventKind Kind, Guid? Step = null, int Value = 0, string? Text = null);
+public sealed record RunEvent(
+    Guid Id,
+    DateTimeOffset At,
+    RunEventKind Kind,
+    Guid? Step = null,
+    int Value = 0,
+    string? Text = null
+);

@@ -1,7 +1,12 @@
 namespace LoyalLadder.Core.Lessons.Running;
 
 /// <summary>How far a line got.</summary>
-public enum LineOutcome { Done, Part, NotDone }
+public enum LineOutcome
+{
+    Done,
+    Part,
+    NotDone,
+}
 
 /// <summary>What a run says of one line.</summary>
 public sealed record LineRun(Guid Step, int Planned, int Actual, LineOutcome Outcome);
@@ -32,20 +37,25 @@ public sealed record RunState
         var skipped = new HashSet<Guid>();
         var notes = new List<string>();
         Guid? current = null;
-        DateTimeOffset? since = null, started = null, ended = null;
+        DateTimeOffset? since = null,
+            started = null,
+            ended = null;
 
         foreach (var e in events.DistinctBy(e => e.Id).OrderBy(e => e.At).ThenBy(e => e.Id))
         {
-            if (ended is not null && e.Kind != RunEventKind.Note) continue;
+            if (ended is not null && e.Kind != RunEventKind.Note)
+                continue;
             switch (e.Kind)
             {
                 case RunEventKind.Start when started is null:
                     started = since = e.At;
                     current = program.Steps.Count > 0 ? program.Steps[0].Id : null;
                     break;
-                case RunEventKind.Go or RunEventKind.Skip when e.Step is { } to && spent.ContainsKey(to) && started is not null:
+                case RunEventKind.Go
+                or RunEventKind.Skip when e.Step is { } to && spent.ContainsKey(to) && started is not null:
                     Spend(e.At);
-                    if (e.Kind == RunEventKind.Skip && current is { } left) skipped.Add(left);
+                    if (e.Kind == RunEventKind.Skip && current is { } left)
+                        skipped.Add(left);
                     skipped.Remove(to);
                     current = to;
                     break;
@@ -66,28 +76,42 @@ public sealed record RunState
                     break;
             }
         }
-        if (since is { } open && now > open) Spend(now);
+        if (since is { } open && now > open)
+            Spend(now);
         return new RunState
         {
             StartedAt = started,
             EndedAt = ended,
             IsPaused = started is not null && ended is null && since is null,
             Current = current,
-            Lines = [.. program.Steps.Select(s => Line(s, (int)Math.Round(spent[s.Id].TotalSeconds), skipped.Contains(s.Id)))],
+            Lines =
+            [
+                .. program.Steps.Select(s =>
+                    Line(s, (int)Math.Round(spent[s.Id].TotalSeconds), skipped.Contains(s.Id))
+                ),
+            ],
             Notes = notes,
         };
 
         void Spend(DateTimeOffset until)
         {
-            if (since is { } from && current is { } line && until > from) spent[line] += until - from;
-            if (since is not null) since = until;
+            if (since is { } from && current is { } line && until > from)
+                spent[line] += until - from;
+            if (since is not null)
+                since = until;
         }
     }
 
-    private static LineRun Line(MatStep step, int actual, bool skipped) => new(step.Id, step.Seconds, actual, (skipped, actual) switch
-    {
-        (true, _) or (_, 0) => LineOutcome.NotDone,
-        _ when actual >= step.Seconds * DoneFrom => LineOutcome.Done,
-        _ => LineOutcome.Part,
-    });
+    private static LineRun Line(MatStep step, int actual, bool skipped) =>
+        new(
+            step.Id,
+            step.Seconds,
+            actual,
+            (skipped, actual) switch
+            {
+                (true, _) or (_, 0) => LineOutcome.NotDone,
+                _ when actual >= step.Seconds * DoneFrom => LineOutcome.Done,
+                _ => LineOutcome.Part,
+            }
+        );
 }

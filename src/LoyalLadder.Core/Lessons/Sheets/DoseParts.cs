@@ -38,7 +38,8 @@ internal sealed class DoseParts
     /// <summary>A count or a time has been said.</summary>
     public bool HasAmount => Steps.Count > 0 || Time is not null || Passes is not null || Laps is not null;
 
-    public void AddStep(decimal reps, Pace? pace = null) => Steps.Add(new RepStep(Whole(reps, 1, Dose.MostReps, "repetitions"), pace));
+    public void AddStep(decimal reps, Pace? pace = null) =>
+        Steps.Add(new RepStep(Whole(reps, 1, Dose.MostReps, "repetitions"), pace));
 
     /// <summary>
     /// The dose, or null when no amount was said; what is absurd becomes a problem.
@@ -48,25 +49,48 @@ internal sealed class DoseParts
     public Dose? ToDose(bool isExercise, int jobs)
     {
         if (IsStations && Time is { } at)
-            return new StationsDose(Whole(Stations ?? jobs, 1, Dose.MostRounds, "stations"), Seconds(at), Between(Change ?? Rest ?? Dose.DefaultChange),
-                Whole(Laps ?? 1, 1, Dose.MostRounds, "laps"));
+            return new StationsDose(
+                Whole(Stations ?? jobs, 1, Dose.MostRounds, "stations"),
+                Seconds(at),
+                Between(Change ?? Rest ?? Dose.DefaultChange),
+                Whole(Laps ?? 1, 1, Dose.MostRounds, "laps")
+            );
         if (IsBagLines && Time is { } turn)
-            return new BagLinesDose(Whole(Jobs ?? jobs, 1, Dose.MostRounds, "jobs"), Seconds(turn), Between(Change ?? Rest ?? Dose.DefaultChange));
-        if (Passes is { } passes) return new FloorDose(Whole(passes, 1, Dose.MostRounds, "passes"), Pace);
-        if (Laps is { } laps && Steps.Count == 0 && Time is null && !IsStations) return new LapsDose(Whole(laps, 1, Dose.MostRounds, "laps"));
-        if (IsRuns && Steps.Count > 0) return new RunsDose(Steps[0].Reps, Steps[0].Pace ?? Pace);
+            return new BagLinesDose(
+                Whole(Jobs ?? jobs, 1, Dose.MostRounds, "jobs"),
+                Seconds(turn),
+                Between(Change ?? Rest ?? Dose.DefaultChange)
+            );
+        if (Passes is { } passes)
+            return new FloorDose(Whole(passes, 1, Dose.MostRounds, "passes"), Pace);
+        if (Laps is { } laps && Steps.Count == 0 && Time is null && !IsStations)
+            return new LapsDose(Whole(laps, 1, Dose.MostRounds, "laps"));
+        if (IsRuns && Steps.Count > 0)
+            return new RunsDose(Steps[0].Reps, Steps[0].Pace ?? Pace);
         var perSide = PerSide || (Each && !Pairs && !Threes && !isExercise);
         if (Time is { } time) // '30s each' is for each exercise, not for each side
             return new TimedDose(Seconds(time))
             {
-                Rounds = Whole(Rounds ?? Sets ?? 1, 1, Dose.MostRounds, "rounds"), Pace = Pace, PerSide = PerSide,
-                Rest = Between(Rest ?? 0), IsRestActive = IsRestActive && Rest > 0, Pairs = Pairs && !Threes, Threes = Threes, InstructorMakesPair = InstructorMakesPair && !Threes,
+                Rounds = Whole(Rounds ?? Sets ?? 1, 1, Dose.MostRounds, "rounds"),
+                Pace = Pace,
+                PerSide = PerSide,
+                Rest = Between(Rest ?? 0),
+                IsRestActive = IsRestActive && Rest > 0,
+                Pairs = Pairs && !Threes,
+                Threes = Threes,
+                InstructorMakesPair = InstructorMakesPair && !Threes,
             };
-        if (Steps.Count == 0) return null;
+        if (Steps.Count == 0)
+            return null;
         return new CountedDose(Paced().ToSequence())
         {
-            Sets = Whole(Sets ?? Rounds ?? 1, 1, Dose.MostRounds, "sets"), PerSide = perSide, Rest = Between(Rest ?? 0),
-            IsRestActive = IsRestActive && Rest > 0, Pairs = Pairs && !Threes, Threes = Threes, InstructorMakesPair = InstructorMakesPair && !Threes,
+            Sets = Whole(Sets ?? Rounds ?? 1, 1, Dose.MostRounds, "sets"),
+            PerSide = perSide,
+            Rest = Between(Rest ?? 0),
+            IsRestActive = IsRestActive && Rest > 0,
+            Pairs = Pairs && !Threes,
+            Threes = Threes,
+            InstructorMakesPair = InstructorMakesPair && !Threes,
         };
     }
 
@@ -79,7 +103,8 @@ internal sealed class DoseParts
 
     private int Whole(decimal value, int least, int most, string what)
     {
-        if (value >= least && value <= most) return (int)Math.Ceiling(value);
+        if (value >= least && value <= most)
+            return (int)Math.Ceiling(value);
         var said = value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
         Problems.Add($"{said} {what} cannot be; write {least} to {most}.");
         return Math.Max(least, 1);

@@ -8,8 +8,29 @@ namespace LoyalLadder.Core.Lessons.Sheets;
 /// </summary>
 internal sealed partial class DoseScan(List<Token> tokens)
 {
-    private static readonly FrozenSet<string> SideNouns = Set("side", "sides", "leg", "legs", "arm", "arms", "hand", "hands", "foot", "feet",
-        "knee", "knees", "way", "ways", "stance", "stances", "direction", "directions", "lead", "elbow", "hip");
+    private static readonly FrozenSet<string> SideNouns = Set(
+        "side",
+        "sides",
+        "leg",
+        "legs",
+        "arm",
+        "arms",
+        "hand",
+        "hands",
+        "foot",
+        "feet",
+        "knee",
+        "knees",
+        "way",
+        "ways",
+        "stance",
+        "stances",
+        "direction",
+        "directions",
+        "lead",
+        "elbow",
+        "hip"
+    );
 
     private static readonly FrozenSet<string> SecondWords = Set("s", "sec", "secs", "second", "seconds");
     private static readonly FrozenSet<string> MinuteWords = Set("min", "mins", "minute", "minutes");
@@ -18,13 +39,55 @@ internal sealed partial class DoseScan(List<Token> tokens)
     private static readonly FrozenSet<string> RoundWords = Set("round", "rounds", "rds", "rd");
 
     /// <summary>'week 3' and 'form 1' name something; their number is no dose.</summary>
-    private static readonly FrozenSet<string> Labels = Set("week", "wk", "sheet", "level", "page", "drill", "combo", "combos", "combination", "form", "kata",
-        "pattern", "number", "no", "part", "group", "round", "technique", "set", "stage", "effort", "lesson", "class", "option", "version", "room", "age", "kyu", "dan", "r");
+    private static readonly FrozenSet<string> Labels = Set(
+        "week",
+        "wk",
+        "sheet",
+        "level",
+        "page",
+        "drill",
+        "combo",
+        "combos",
+        "combination",
+        "form",
+        "kata",
+        "pattern",
+        "number",
+        "no",
+        "part",
+        "group",
+        "round",
+        "technique",
+        "set",
+        "stage",
+        "effort",
+        "lesson",
+        "class",
+        "option",
+        "version",
+        "room",
+        "age",
+        "kyu",
+        "dan",
+        "r"
+    );
 
     private static readonly FrozenDictionary<string, int> NumberWords = new Dictionary<string, int>
     {
-        ["one"] = 1, ["two"] = 2, ["three"] = 3, ["four"] = 4, ["five"] = 5, ["six"] = 6, ["seven"] = 7, ["eight"] = 8, ["nine"] = 9, ["ten"] = 10,
-        ["twelve"] = 12, ["fifteen"] = 15, ["twenty"] = 20, ["thirty"] = 30,
+        ["one"] = 1,
+        ["two"] = 2,
+        ["three"] = 3,
+        ["four"] = 4,
+        ["five"] = 5,
+        ["six"] = 6,
+        ["seven"] = 7,
+        ["eight"] = 8,
+        ["nine"] = 9,
+        ["ten"] = 10,
+        ["twelve"] = 12,
+        ["fifteen"] = 15,
+        ["twenty"] = 20,
+        ["thirty"] = 30,
     }.ToFrozenDictionary();
 
     private static FrozenSet<string> Set(params string[] words) => words.ToFrozenSet();
@@ -41,12 +104,17 @@ internal sealed partial class DoseScan(List<Token> tokens)
         _parts = parts;
         End = end;
         var token = tokens[at];
-        if (token.Kind == TokenKind.Symbol && token.Text is not "/" and not "~") return 0;
-        if (token.Kind == TokenKind.Word && !Openers.Contains(token.Text) && !NumberWords.ContainsKey(token.Text)) return 0;
-        foreach (var rule in _rules ??= [Teach, Marks, Forms, Rest, Change, Laps, Rounds, Time, Sets, Count, Side, PaceWord])
+        if (token.Kind == TokenKind.Symbol && token.Text is not "/" and not "~")
+            return 0;
+        if (token.Kind == TokenKind.Word && !Openers.Contains(token.Text) && !NumberWords.ContainsKey(token.Text))
+            return 0;
+        foreach (
+            var rule in _rules ??= [Teach, Marks, Forms, Rest, Change, Laps, Rounds, Time, Sets, Count, Side, PaceWord]
+        )
         {
             _at = at;
-            if (rule() && _at > at) return _at - at;
+            if (rule() && _at > at)
+                return _at - at;
         }
         return 0;
     }
@@ -59,10 +127,76 @@ internal sealed partial class DoseScan(List<Token> tokens)
     public static int? NumberOf(string word) => NumberWords.TryGetValue(word, out var number) ? number : null;
 
     /// <summary>Words that can open a clause; all others are passed over at once.</summary>
-    private static readonly FrozenSet<string> Openers = Set("x", "threes", "groups", "active", "moving", "teach", "no", "new", "rest", "off", "with", "and", "change", "changing", "pairs", "pair", "in",
-        "swap", "swapping", "stations", "station", "lines", "line", "runs", "floor", "laps", "lap", "twice", "once", "each", "ea", "per", "a", "both", "every",
-        "must", "should", "could", "stage", "effort", "walk", "slow", "slowly", "steady", "normal", "medium", "brisk", "fast", "quick", "called", "reset", "about",
-        "for", "approx", "half", "on", "e", "partner", "incl", "including", "break", "then", "bag", "easy", "hard", "sets", "rounds", "reps");
+    private static readonly FrozenSet<string> Openers = Set(
+        "x",
+        "threes",
+        "groups",
+        "active",
+        "moving",
+        "teach",
+        "no",
+        "new",
+        "rest",
+        "off",
+        "with",
+        "and",
+        "change",
+        "changing",
+        "pairs",
+        "pair",
+        "in",
+        "swap",
+        "swapping",
+        "stations",
+        "station",
+        "lines",
+        "line",
+        "runs",
+        "floor",
+        "laps",
+        "lap",
+        "twice",
+        "once",
+        "each",
+        "ea",
+        "per",
+        "a",
+        "both",
+        "every",
+        "must",
+        "should",
+        "could",
+        "stage",
+        "effort",
+        "walk",
+        "slow",
+        "slowly",
+        "steady",
+        "normal",
+        "medium",
+        "brisk",
+        "fast",
+        "quick",
+        "called",
+        "reset",
+        "about",
+        "for",
+        "approx",
+        "half",
+        "on",
+        "e",
+        "partner",
+        "incl",
+        "including",
+        "break",
+        "then",
+        "bag",
+        "easy",
+        "hard",
+        "sets",
+        "rounds",
+        "reps"
+    );
 
     // ---- looking ahead ----
 
@@ -70,14 +204,16 @@ internal sealed partial class DoseScan(List<Token> tokens)
 
     private bool Next(string text)
     {
-        if (Peek() is not { } token || !token.Is(text)) return false;
+        if (Peek() is not { } token || !token.Is(text))
+            return false;
         _at++;
         return true;
     }
 
     private bool Next(FrozenSet<string> words)
     {
-        if (Peek() is not { Kind: TokenKind.Word } token || !words.Contains(token.Text)) return false;
+        if (Peek() is not { Kind: TokenKind.Word } token || !words.Contains(token.Text))
+            return false;
         _at++;
         return true;
     }
@@ -85,7 +221,8 @@ internal sealed partial class DoseScan(List<Token> tokens)
     private bool Phrase(params ReadOnlySpan<string> words)
     {
         for (var i = 0; i < words.Length; i++)
-            if (Peek(i) is not { } token || !token.Is(words[i])) return false;
+            if (Peek(i) is not { } token || !token.Is(words[i]))
+                return false;
         _at += words.Length;
         return true;
     }
@@ -93,7 +230,8 @@ internal sealed partial class DoseScan(List<Token> tokens)
     private bool NextNumber(out decimal value)
     {
         value = 0;
-        if (Peek() is not { } token) return false;
+        if (Peek() is not { } token)
+            return false;
         if (token.IsNumber)
         {
             value = token.Value;
@@ -105,7 +243,8 @@ internal sealed partial class DoseScan(List<Token> tokens)
             }
             return true;
         }
-        if (token.Kind != TokenKind.Word || !NumberWords.TryGetValue(token.Text, out var said)) return false;
+        if (token.Kind != TokenKind.Word || !NumberWords.TryGetValue(token.Text, out var said))
+            return false;
         value = said;
         _at++;
         return true;
@@ -123,15 +262,34 @@ internal sealed partial class DoseScan(List<Token> tokens)
             _ = Next(MinuteWords);
             return true;
         }
-        if (Phrase("half", "a", "minute") || Phrase("half", "a", "min")) { seconds = 30; return true; }
-        if (Phrase("a", "minute")) { seconds = 60; return true; }
-        if (!NextNumber(out var number)) return false;
-        if (Next(SecondWords)) { seconds = number; return true; }
+        if (Phrase("half", "a", "minute") || Phrase("half", "a", "min"))
+        {
+            seconds = 30;
+            return true;
+        }
+        if (Phrase("a", "minute"))
+        {
+            seconds = 60;
+            return true;
+        }
+        if (!NextNumber(out var number))
+            return false;
+        if (Next(SecondWords))
+        {
+            seconds = number;
+            return true;
+        }
         if (Next(MinuteWords) || (Peek() is { Text: "m", Attached: true } && Next("m")))
         {
             seconds = number * 60;
-            if (Peek() is { IsNumber: true } more && more.Value is > 0 and < 60 && (Peek(1) is not { Kind: TokenKind.Word } unit || SecondWords.Contains(unit.Text))
-                && Peek(1) is not { Text: "/" } && !IsBetween(1) && !IsBetween(2))
+            if (
+                Peek() is { IsNumber: true } more
+                && more.Value is > 0 and < 60
+                && (Peek(1) is not { Kind: TokenKind.Word } unit || SecondWords.Contains(unit.Text))
+                && Peek(1) is not { Text: "/" }
+                && !IsBetween(1)
+                && !IsBetween(2)
+            )
             {
                 seconds += more.Value;
                 _at++;
@@ -144,7 +302,8 @@ internal sealed partial class DoseScan(List<Token> tokens)
     }
 
     /// <summary>In '1 min 30s off' the seconds are rest.</summary>
-    private bool IsBetween(int ahead) => Peek(ahead) is { Text: "off" or "rest" or "break" or "change" or "to" or "in" };
+    private bool IsBetween(int ahead) =>
+        Peek(ahead) is { Text: "off" or "rest" or "break" or "change" or "to" or "in" };
 
     /// <summary>A time, or a bare number that then means seconds.</summary>
     private bool NextSeconds(out decimal seconds) => NextTime(out seconds) || NextNumber(out seconds);

@@ -63,26 +63,45 @@ public sealed class LessonJson(SheetReader reader)
 
     private sealed record GroupShape(string? Group, EntryShape? Does);
 
-    public static string Write(LessonPlan plan) => JsonSerializer.Serialize(new Shape
-    {
-        Lesson = Version, Title = plan.Head.Title, Class = plan.Head.Class, People = plan.Head.People, Minutes = plan.Head.Minutes,
-        AgeBand = plan.Head.Band is { } band ? AgeBands.Word(band) : null, Start = plan.Head.Start?.ToString("HH:mm", CultureInfo.InvariantCulture), Focus = plan.Head.Focus,
-        Entries = [.. plan.Entries.Select(Of)],
-    }, Options);
+    public static string Write(LessonPlan plan) =>
+        JsonSerializer.Serialize(
+            new Shape
+            {
+                Lesson = Version,
+                Title = plan.Head.Title,
+                Class = plan.Head.Class,
+                People = plan.Head.People,
+                Minutes = plan.Head.Minutes,
+                AgeBand = plan.Head.Band is { } band ? AgeBands.Word(band) : null,
+                Start = plan.Head.Start?.ToString("HH:mm", CultureInfo.InvariantCulture),
+                Focus = plan.Head.Focus,
+                Entries = [.. plan.Entries.Select(Of)],
+            },
+            Options
+        );
 
-    private static EntryShape Of(SheetEntry entry) => entry switch
-    {
-        Segment segment => new EntryShape { Segment = segment.Name },
-        Note note => new EntryShape { Note = note.Text },
-        LessonLine { Problem: not null } line => new EntryShape { Text = line.Content },
-        LessonLine line => new EntryShape
+    private static EntryShape Of(SheetEntry entry) =>
+        entry switch
         {
-            Line = line.Content, Dose = line.Dose is { } dose ? SheetWriter.Write(dose) : null, Kit = line.Kit.IsEmpty ? null : [.. line.Kit.Select(k => new KitShape(k.Name, k.Count))],
-            Priority = line.Priority is { } priority ? SheetWriter.Write(priority) : null, Teach = line.Teach is { } teach ? SheetWriter.Write(teach) : null,
-            Stage = line.Stage, Effort = line.Effort, Remark = line.Remark, Groups = line.Versions.IsEmpty ? null : [.. line.Versions.Select(v => new GroupShape(v.Group, Of(v.Line)))],
-        },
-        _ => throw new ArgumentException("A segment, a line or a note is expected.", nameof(entry)),
-    };
+            Segment segment => new EntryShape { Segment = segment.Name },
+            Note note => new EntryShape { Note = note.Text },
+            LessonLine { Problem: not null } line => new EntryShape { Text = line.Content },
+            LessonLine line => new EntryShape
+            {
+                Line = line.Content,
+                Dose = line.Dose is { } dose ? SheetWriter.Write(dose) : null,
+                Kit = line.Kit.IsEmpty ? null : [.. line.Kit.Select(k => new KitShape(k.Name, k.Count))],
+                Priority = line.Priority is { } priority ? SheetWriter.Write(priority) : null,
+                Teach = line.Teach is { } teach ? SheetWriter.Write(teach) : null,
+                Stage = line.Stage,
+                Effort = line.Effort,
+                Remark = line.Remark,
+                Groups = line.Versions.IsEmpty
+                    ? null
+                    : [.. line.Versions.Select(v => new GroupShape(v.Group, Of(v.Line)))],
+            },
+            _ => throw new ArgumentException("A segment, a line or a note is expected.", nameof(entry)),
+        };
 
     /// <summary>Reads a lesson; null with at least one error when it cannot be one.</summary>
     public (LessonPlan? Plan, IReadOnlyList<LessonJsonError> Errors) Read(string json)
@@ -94,29 +113,76 @@ public sealed class LessonJson(SheetReader reader)
         }
         catch (JsonException e)
         {
-            return (null, [new LessonJsonError(e.Path ?? "$", string.Create(CultureInfo.InvariantCulture, $"This is no lesson as JSON (line {e.LineNumber + 1}): see docs/formats.md for its fields."))]);
+            return (
+                null,
+                [
+                    new LessonJsonError(
+                        e.Path ?? "$",
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"This is no lesson as JSON (line {e.LineNumber + 1}): see docs/formats.md for its fields."
+                        )
+                    ),
+                ]
+            );
         }
-        if (shape?.Entries is null) return (null, [new LessonJsonError("entries", "A lesson has entries, even if the list is empty.")]);
+        if (shape?.Entries is null)
+            return (null, [new LessonJsonError("entries", "A lesson has entries, even if the list is empty.")]);
         var errors = new List<LessonJsonError>();
-        if (shape.Lesson is { } version && version != Version) errors.Add(new LessonJsonError("lesson", $"This is written in version {version}; version {Version} is understood."));
-        if (shape.Entries.Count > SheetReader.MostLines) errors.Add(new LessonJsonError("entries", $"A sheet may have {SheetReader.MostLines} lines; this has {shape.Entries.Count}."));
-        if (errors.Count > 0) return (null, errors);
+        if (shape.Lesson is { } version && version != Version)
+            errors.Add(
+                new LessonJsonError("lesson", $"This is written in version {version}; version {Version} is understood.")
+            );
+        if (shape.Entries.Count > SheetReader.MostLines)
+            errors.Add(
+                new LessonJsonError(
+                    "entries",
+                    $"A sheet may have {SheetReader.MostLines} lines; this has {shape.Entries.Count}."
+                )
+            );
+        if (errors.Count > 0)
+            return (null, errors);
         var head = Head(shape, errors);
-        var entries = shape.Entries.Select((e, i) => Entry(e, $"entries[{i}]", errors)).OfType<SheetEntry>().ToSequence();
+        var entries = shape
+            .Entries.Select((e, i) => Entry(e, $"entries[{i}]", errors))
+            .OfType<SheetEntry>()
+            .ToSequence();
         return errors.Count > 0 ? (null, errors) : (new LessonPlan(head, entries), []);
     }
 
     private static LessonHead Head(Shape shape, List<LessonJsonError> errors)
     {
         var band = shape.AgeBand is null ? null : AgeBands.Read(shape.AgeBand);
-        if (shape.AgeBand is not null && band is null) errors.Add(new LessonJsonError("ageBand", "kids, teens or adults."));
-        TimeOnly? start = TimeOnly.TryParseExact(shape.Start, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var at) ? at : null;
-        if (shape.Start is not null && start is null) errors.Add(new LessonJsonError("start", "A time such as 18:00."));
-        if (shape.People is < 1 or > 500) errors.Add(new LessonJsonError("people", "1 to 500 people."));
-        if (shape.Minutes is < 10 or > 300) errors.Add(new LessonJsonError("minutes", "10 to 300 minutes."));
+        if (shape.AgeBand is not null && band is null)
+            errors.Add(new LessonJsonError("ageBand", "kids, teens or adults."));
+        TimeOnly? start = TimeOnly.TryParseExact(
+            shape.Start,
+            "HH:mm",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out var at
+        )
+            ? at
+            : null;
+        if (shape.Start is not null && start is null)
+            errors.Add(new LessonJsonError("start", "A time such as 18:00."));
+        if (shape.People is < 1 or > 500)
+            errors.Add(new LessonJsonError("people", "1 to 500 people."));
+        if (shape.Minutes is < 10 or > 300)
+            errors.Add(new LessonJsonError("minutes", "10 to 300 minutes."));
         foreach (var (place, words) in new[] { ("title", shape.Title), ("class", shape.Class), ("focus", shape.Focus) })
-            if (words is not null && !IsOneLine(words, 300)) errors.Add(new LessonJsonError(place, "One line of at most 300 characters."));
-        return new LessonHead { Title = shape.Title, Class = shape.Class, People = shape.People, Minutes = shape.Minutes, Band = band, Start = start, Focus = shape.Focus };
+            if (words is not null && !IsOneLine(words, 300))
+                errors.Add(new LessonJsonError(place, "One line of at most 300 characters."));
+        return new LessonHead
+        {
+            Title = shape.Title,
+            Class = shape.Class,
+            People = shape.People,
+            Minutes = shape.Minutes,
+            Band = band,
+            Start = start,
+            Focus = shape.Focus,
+        };
     }
 
     private SheetEntry? Entry(EntryShape? entry, string place, List<LessonJsonError> errors)
@@ -132,31 +198,60 @@ public sealed class LessonJson(SheetReader reader)
             errors.Add(new LessonJsonError(place, "One line of 1 to 2,000 characters."));
             return null;
         }
-        if (entry!.Segment is { } segment) return new Segment(segment);
-        if (entry.Note is { } note) return new Note(note);
+        if (entry!.Segment is { } segment)
+            return new Segment(segment);
+        if (entry.Note is { } note)
+            return new Note(note);
         return Line(entry, place, errors);
     }
 
     private LessonLine? Line(EntryShape entry, string place, List<LessonJsonError> errors)
     {
         var text = entry.Text ?? Compose(entry);
-        foreach (var (part, words) in new[] { ("dose", entry.Dose), ("teach", entry.Teach), ("priority", entry.Priority), ("remark", entry.Remark) }.Concat(entry.Kit?.Select(k => ("kit", (string?)(k?.Name ?? "\n"))) ?? []))
-            if (words is not null && !IsOneLine(words, 400)) errors.Add(new LessonJsonError($"{place}.{part}", "One line of 1 to 400 characters."));
-        if (errors.Exists(e => e.Place.StartsWith(place + ".", StringComparison.Ordinal))) return null;
+        foreach (
+            var (part, words) in new[]
+            {
+                ("dose", entry.Dose),
+                ("teach", entry.Teach),
+                ("priority", entry.Priority),
+                ("remark", entry.Remark),
+            }.Concat(entry.Kit?.Select(k => ("kit", (string?)(k?.Name ?? "\n"))) ?? [])
+        )
+            if (words is not null && !IsOneLine(words, 400))
+                errors.Add(new LessonJsonError($"{place}.{part}", "One line of 1 to 400 characters."));
+        if (errors.Exists(e => e.Place.StartsWith(place + ".", StringComparison.Ordinal)))
+            return null;
         if (reader.ReadEntries(text) is not [LessonLine line])
         {
             errors.Add(new LessonJsonError(place, "This does not read as one line of a sheet."));
             return null;
         }
-        if (entry.Text is not null) return line;
-        foreach (var (part, isWrong) in new[]
-        {
-            ("line", line.Content != entry.Line), ("dose", line.Problem is not null || (entry.Dose is null) != (line.Dose is null)), ("teach", (entry.Teach is null) != (line.Teach is null)),
-            ("priority", (entry.Priority is null) != (line.Priority is null)), ("stage", entry.Stage != line.Stage), ("effort", entry.Effort != line.Effort),
-            ("kit", (entry.Kit?.Count ?? 0) != line.Kit.Count), ("remark", entry.Remark != line.Remark),
-        })
-            if (isWrong) errors.Add(new LessonJsonError($"{place}.{part}", line.Problem ?? "This is not understood; docs/formats.md says what may stand here."));
-        var versions = (entry.Groups ?? []).Select((g, i) => ReadVersion(g, $"{place}.groups[{i}]", errors)).OfType<GroupVersion>().ToSequence();
+        if (entry.Text is not null)
+            return line;
+        foreach (
+            var (part, isWrong) in new[]
+            {
+                ("line", line.Content != entry.Line),
+                ("dose", line.Problem is not null || (entry.Dose is null) != (line.Dose is null)),
+                ("teach", (entry.Teach is null) != (line.Teach is null)),
+                ("priority", (entry.Priority is null) != (line.Priority is null)),
+                ("stage", entry.Stage != line.Stage),
+                ("effort", entry.Effort != line.Effort),
+                ("kit", (entry.Kit?.Count ?? 0) != line.Kit.Count),
+                ("remark", entry.Remark != line.Remark),
+            }
+        )
+            if (isWrong)
+                errors.Add(
+                    new LessonJsonError(
+                        $"{place}.{part}",
+                        line.Problem ?? "This is not understood; docs/formats.md says what may stand here."
+                    )
+                );
+        var versions = (entry.Groups ?? [])
+            .Select((g, i) => ReadVersion(g, $"{place}.groups[{i}]", errors))
+            .OfType<GroupVersion>()
+            .ToSequence();
         return line with { Versions = versions };
     }
 
@@ -175,13 +270,23 @@ public sealed class LessonJson(SheetReader reader)
     {
         string?[] parts =
         [
-            $"\"{entry.Line!.Replace("\"", "\"\"", StringComparison.Ordinal)}\"", entry.Dose, entry.Teach,
-            entry.Stage is { } stage ? string.Create(CultureInfo.InvariantCulture, $"stage {stage}") : null, entry.Effort is { } effort ? string.Create(CultureInfo.InvariantCulture, $"effort {effort}") : null,
-            entry.Kit is { Count: > 0 } kit ? $"[{string.Join(", ", kit.Select(k => k is { Count: { } count } ? string.Create(CultureInfo.InvariantCulture, $"{count} {k.Name}") : k?.Name))}]" : null,
-            entry.Priority, entry.Remark is { } remark ? $"-- {remark}" : null,
+            $"\"{entry.Line!.Replace("\"", "\"\"", StringComparison.Ordinal)}\"",
+            entry.Dose,
+            entry.Teach,
+            entry.Stage is { } stage ? string.Create(CultureInfo.InvariantCulture, $"stage {stage}") : null,
+            entry.Effort is { } effort ? string.Create(CultureInfo.InvariantCulture, $"effort {effort}") : null,
+            entry.Kit is { Count: > 0 } kit
+                ? $"[{string.Join(", ", kit.Select(k => k is { Count: { } count } ? string.Create(CultureInfo.InvariantCulture, $"{count} {k.Name}") : k?.Name))}]"
+                : null,
+            entry.Priority,
+            entry.Remark is { } remark ? $"-- {remark}" : null,
         ];
         return string.Join(' ', parts.Where(p => p is not null));
     }
 
-    private static bool IsOneLine(string words, int longest) => words.Length > 0 && words.Length <= longest && words.AsSpan().Trim().Length > 0 && !words.AsSpan().ContainsAny(Breaks);
+    private static bool IsOneLine(string words, int longest) =>
+        words.Length > 0
+        && words.Length <= longest
+        && words.AsSpan().Trim().Length > 0
+        && !words.AsSpan().ContainsAny(Breaks);
 }

@@ -36,7 +36,8 @@ public sealed partial class SheetReader
     /// <summary>Reads a whole sheet.</summary>
     public SheetReading Read(string text)
     {
-        if (Refusal(text) is { } refusal) return new SheetReading(new LessonPlan(LessonHead.Empty, []), [], refusal);
+        if (Refusal(text) is { } refusal)
+            return new SheetReading(new LessonPlan(LessonHead.Empty, []), [], refusal);
         return new Reading(this).Run(Typed.Lines(text));
     }
 
@@ -44,17 +45,25 @@ public sealed partial class SheetReader
     /// Reads one stored entry: a heading, a note, or a line with the group versions indented below it. More than one entry
     /// comes back when several things with doses of their own were typed.
     /// </summary>
-    public IReadOnlyList<SheetEntry> ReadEntries(string text) => new Reading(this) { HeadIsRead = true }.Run(Typed.Lines(text)).Plan.Entries;
+    public IReadOnlyList<SheetEntry> ReadEntries(string text) =>
+        new Reading(this) { HeadIsRead = true }
+            .Run(Typed.Lines(text))
+            .Plan.Entries;
 
     /// <summary>Says why a text cannot be a sheet; null when it can.</summary>
     public static string? Refusal(string text)
     {
         if (text.Length > MostBytes || Encoding.UTF8.GetByteCount(text) > MostBytes)
             return $"This is {text.Length / 1000:N0} kB; a sheet may have {MostBytes / 1000} kB. Paste one lesson at a time.";
-        var controls = text.Count(c => (char.IsControl(c) && c is not '\r' and not '\n' and not '\t' and not '\f') || c == '�');
-        if (controls > 0 && controls * 50 > text.Length) return "This is not text. Open the sheet in its own program, copy the words and paste them here.";
+        var controls = text.Count(c =>
+            (char.IsControl(c) && c is not '\r' and not '\n' and not '\t' and not '\f') || c == '�'
+        );
+        if (controls > 0 && controls * 50 > text.Length)
+            return "This is not text. Open the sheet in its own program, copy the words and paste them here.";
         var lines = text.AsSpan().Trim().Count('\n') + 1;
-        return lines > MostLines ? $"This has {lines} lines; a sheet may have {MostLines}. Paste one lesson at a time." : null;
+        return lines > MostLines
+            ? $"This has {lines} lines; a sheet may have {MostLines}. Paste one lesson at a time."
+            : null;
     }
 
     /// <summary>One pass over a sheet's lines, with what was said so far.</summary>
@@ -72,27 +81,51 @@ public sealed partial class SheetReader
 
         public SheetReading Run(List<TypedLine> typed)
         {
-            _hasClassLine = typed.Exists(l => KeyLine().Match(l.Text) is { Success: true } m && m.Groups["key"].ValueSpan.Equals("class", StringComparison.OrdinalIgnoreCase));
+            _hasClassLine = typed.Exists(l =>
+                KeyLine().Match(l.Text) is { Success: true } m
+                && m.Groups["key"].ValueSpan.Equals("class", StringComparison.OrdinalIgnoreCase)
+            );
             for (var i = 0; i < typed.Count; i++)
             {
                 var line = typed[i];
-                while (i + 1 < typed.Count && Continues(line, typed[i + 1])) line = line with { Text = $"{line.Text.TrimEnd('=')} {typed[++i].Text}" };
+                while (i + 1 < typed.Count && Continues(line, typed[i + 1]))
+                    line = line with { Text = $"{line.Text.TrimEnd('=')} {typed[++i].Text}" };
                 Take(line, i + 1 < typed.Count ? typed[i + 1] : null);
             }
-            return new SheetReading(new LessonPlan(_head, _entries.Select(e => e.Entry).ToSequence()), _entries.Select(e => e.Line).ToSequence());
+            return new SheetReading(
+                new LessonPlan(_head, _entries.Select(e => e.Entry).ToSequence()),
+                _entries.Select(e => e.Line).ToSequence()
+            );
         }
 
         private void Take(TypedLine line, TypedLine? next)
         {
             var text = line.Text;
-            if (text.StartsWith("##", StringComparison.Ordinal)) { AddSegment(line, next, text.TrimStart('#').Trim()); return; }
-            if (text.StartsWith("# ", StringComparison.Ordinal) && TakeTitle(text[2..].Trim())) return;
-            if (!line.HasBullet && TakeKey(line)) return;
-            if (TakeVersion(line)) return;
-            if (IsBareHeading(line, next)) { AddSegment(line, next, text.TrimEnd(':', ' ', '\t')); return; }
-            if (!HeadIsRead && TakePreamble(line)) return;
-            if (text.EndsWith(':') && !HasAmount(text)) { TakeHeader(line); return; }
-            if (IsAside(line)) return;
+            if (text.StartsWith("##", StringComparison.Ordinal))
+            {
+                AddSegment(line, next, text.TrimStart('#').Trim());
+                return;
+            }
+            if (text.StartsWith("# ", StringComparison.Ordinal) && TakeTitle(text[2..].Trim()))
+                return;
+            if (!line.HasBullet && TakeKey(line))
+                return;
+            if (TakeVersion(line))
+                return;
+            if (IsBareHeading(line, next))
+            {
+                AddSegment(line, next, text.TrimEnd(':', ' ', '\t'));
+                return;
+            }
+            if (!HeadIsRead && TakePreamble(line))
+                return;
+            if (text.EndsWith(':') && !HasAmount(text))
+            {
+                TakeHeader(line);
+                return;
+            }
+            if (IsAside(line))
+                return;
             TakeLine(line);
         }
 
@@ -103,7 +136,8 @@ public sealed partial class SheetReader
         /// <summary>The things on a line; the last one looked at is remembered, since several questions are asked of each.</summary>
         private List<LessonLine> Things(string text)
         {
-            if (_last.Text != text) _last = (text, reader._lines.Read(text));
+            if (_last.Text != text)
+                _last = (text, reader._lines.Read(text));
             return _last.Things;
         }
 
@@ -111,14 +145,16 @@ public sealed partial class SheetReader
 
         private bool TakeTitle(string title)
         {
-            if (_head.Title is not null || HeadIsRead) return false;
+            if (_head.Title is not null || HeadIsRead)
+                return false;
             _head = (_hasClassLine ? _head : HeadReader.Facts(title, _head)) with { Title = Clip(title) };
             return true;
         }
 
         private bool TakeKey(TypedLine line)
         {
-            if (KeyLine().Match(line.Text) is not { Success: true } match) return false;
+            if (KeyLine().Match(line.Text) is not { Success: true } match)
+                return false;
             var said = match.Groups["said"].Value.Trim();
             switch (match.Groups["key"].Value.ToLowerInvariant())
             {
@@ -144,29 +180,51 @@ public sealed partial class SheetReader
         /// <summary>Whatever stands above the first heading or bullet and tells of the lesson, not of a drill.</summary>
         private bool TakePreamble(TypedLine line)
         {
-            if (line.HasBullet || _entries.Exists(e => e.Entry is not Note)) return false;
+            if (line.HasBullet || _entries.Exists(e => e.Entry is not Note))
+                return false;
             var things = Things(Bracketed().Replace(line.Text, " "));
             var isLong = things is [{ Dose: TimedDose { Seconds: >= 20 * 60, Rounds: 1 } }];
-            if (!isLong && things.Exists(t => t.Dose is not null || t.Problem is not null)) return false;
-            if (things.Exists(t => t.Moves.IsKnown)) return false;
-            if (_head.Title is null && _entries.Count == 0) return TakeTitle(line.Text);
+            if (!isLong && things.Exists(t => t.Dose is not null || t.Problem is not null))
+                return false;
+            if (things.Exists(t => t.Moves.IsKnown))
+                return false;
+            if (_head.Title is null && _entries.Count == 0)
+                return TakeTitle(line.Text);
             var with = HeadReader.Facts(line.Text, _head);
-            if (with == _head) return false;
-            if (!_hasClassLine) _head = with;
+            if (with == _head)
+                return false;
+            if (!_hasClassLine)
+                _head = with;
             Add(new Note(Clip(line.Text)), line.Number);
             return true;
         }
 
         private bool IsBareHeading(TypedLine line, TypedLine? next)
         {
-            if (line.HasBullet) return false;
+            if (line.HasBullet)
+                return false;
             var (words, said) = Heading(line.Text);
-            if (words.Length is 0 or > 40 || HasAmount(line.Text)) return false;
+            if (words.Length is 0 or > 40 || HasAmount(line.Text))
+                return false;
             // 'sparring' alone may be a thing to do; set apart or shouted it heads what follows
-            var setApart = said.Length > 0 || line.Text.EndsWith(':') || Capitals(words) || line.BlankAbove || next is null or { HasBullet: true } || next.Indent > line.Indent;
-            if (SegmentKinds.IsHeading(words)) return setApart || SegmentKinds.Of(words) is SegmentKind.WarmUp or SegmentKind.CoolDown || !reader._moves.Read(words).IsKnown;
-            return Capitals(words) && NameKey.Words(words).Count <= 5 && !HeadIsRead && _head.Title is not null && !reader._moves.Read(words).IsKnown
-                && (line.BlankAbove || next is { HasBullet: true }) && !words.EndsWith('!');
+            var setApart =
+                said.Length > 0
+                || line.Text.EndsWith(':')
+                || Capitals(words)
+                || line.BlankAbove
+                || next is null or { HasBullet: true }
+                || next.Indent > line.Indent;
+            if (SegmentKinds.IsHeading(words))
+                return setApart
+                    || SegmentKinds.Of(words) is SegmentKind.WarmUp or SegmentKind.CoolDown
+                    || !reader._moves.Read(words).IsKnown;
+            return Capitals(words)
+                && NameKey.Words(words).Count <= 5
+                && !HeadIsRead
+                && _head.Title is not null
+                && !reader._moves.Read(words).IsKnown
+                && (line.BlankAbove || next is { HasBullet: true })
+                && !words.EndsWith('!');
         }
 
         /// <summary>A heading's own words, and what it says of its lines in brackets or as 'in pairs'.</summary>
@@ -206,27 +264,51 @@ public sealed partial class SheetReader
 
         private bool TakeVersion(TypedLine line)
         {
-            if (line.HasBullet || _entries is not [.., { Entry: LessonLine { Dose: not null } above }]) return false;
-            if (VersionLine().Match(line.Text) is not { Success: true } match) return false;
+            if (line.HasBullet || _entries is not [.., { Entry: LessonLine { Dose: not null } above }])
+                return false;
+            if (VersionLine().Match(line.Text) is not { Success: true } match)
+                return false;
             var group = match.Groups["group"].Value.Trim();
-            if (line.Indent <= _lastIndent && !GroupWords().IsMatch(group)) return false;
-            if (reader._lines.Read(match.Groups["said"].Value) is not [var version, ..]) return false;
-            _entries[^1] = (above with { Versions = [.. above.Versions, new GroupVersion(group, version)] }, _entries[^1].Line);
+            if (line.Indent <= _lastIndent && !GroupWords().IsMatch(group))
+                return false;
+            if (reader._lines.Read(match.Groups["said"].Value) is not [var version, ..])
+                return false;
+            _entries[^1] = (
+                above with
+                {
+                    Versions = [.. above.Versions, new GroupVersion(group, version)],
+                },
+                _entries[^1].Line
+            );
             return true;
         }
 
         /// <summary>Indented words below a line that already has its dose go with it.</summary>
         private bool IsAside(TypedLine line)
         {
-            if (line.HasBullet || line.Indent <= _lastIndent || _entries is not [.., { Entry: LessonLine { Dose: not null } above }] || HasAmount(line.Text)) return false;
-            if (above.Versions.Count > 0 || reader._moves.Read(line.Text).IsKnown) return false;
-            _entries[^1] = (above with { Remark = Clip(above.Remark is null ? line.Text : $"{above.Remark}, {line.Text}") }, _entries[^1].Line);
+            if (
+                line.HasBullet
+                || line.Indent <= _lastIndent
+                || _entries is not [.., { Entry: LessonLine { Dose: not null } above }]
+                || HasAmount(line.Text)
+            )
+                return false;
+            if (above.Versions.Count > 0 || reader._moves.Read(line.Text).IsKnown)
+                return false;
+            _entries[^1] = (
+                above with
+                {
+                    Remark = Clip(above.Remark is null ? line.Text : $"{above.Remark}, {line.Text}"),
+                },
+                _entries[^1].Line
+            );
             return true;
         }
 
         private void TakeLine(TypedLine line)
         {
-            if (line.Indent <= _header.Indent) _header = (Inherited.Nothing, int.MaxValue);
+            if (line.Indent <= _header.Indent)
+                _header = (Inherited.Nothing, int.MaxValue);
             var heading = line.Indent > _segment.Indent ? _segment.Said : Inherited.Nothing;
             foreach (var thing in Things(WithoutOrdinal(line.Text)))
                 Add(_header.Said.Onto(heading.Onto(thing)), line.Number);
@@ -236,10 +318,19 @@ public sealed partial class SheetReader
         /// <summary>'1 jab, cross 10 each side' and '2 front kick 5/side': a list counts on, a dose stands elsewhere.</summary>
         private string WithoutOrdinal(string text)
         {
-            if (Ordinal().Match(text) is not { Success: true } match
-                || !int.TryParse(match.Groups["n"].ValueSpan, System.Globalization.CultureInfo.InvariantCulture, out var n) || n != _ordinal + 1) return text;
+            if (
+                Ordinal().Match(text) is not { Success: true } match
+                || !int.TryParse(
+                    match.Groups["n"].ValueSpan,
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    out var n
+                )
+                || n != _ordinal + 1
+            )
+                return text;
             var rest = text[match.Length..];
-            if (!HasAmount(rest)) return text;
+            if (!HasAmount(rest))
+                return text;
             _ordinal = n;
             return rest;
         }
@@ -247,28 +338,56 @@ public sealed partial class SheetReader
         /// <summary>Word processors and mail break lines; a piece that cannot stand alone belongs to the line above.</summary>
         private bool Continues(TypedLine line, TypedLine next)
         {
-            if (next.BlankAbove || next.Indent < line.Indent || next.HasBullet || next.Text.StartsWith('#') || KeyLine().IsMatch(next.Text)) return false;
-            if (line.Text.StartsWith('#') || line.Text.StartsWith('"') || KeyLine().IsMatch(line.Text) || line.Text.EndsWith(':')) return false;
-            if (line.Text.EndsWith('=') && line.Text.Length > 40) return true;
-            if (line.Text[^1] is ',' or '&' or '+' or '/') return !HasAmount(line.Text);
-            if (!char.IsLower(next.Text[0]) && !char.IsDigit(next.Text[0])) return false;
-            var wrapped = line.Text.Length >= 55 || (line.HasBullet && next.Indent > line.Indent && !VersionLine().IsMatch(next.Text));
+            if (
+                next.BlankAbove
+                || next.Indent < line.Indent
+                || next.HasBullet
+                || next.Text.StartsWith('#')
+                || KeyLine().IsMatch(next.Text)
+            )
+                return false;
+            if (
+                line.Text.StartsWith('#')
+                || line.Text.StartsWith('"')
+                || KeyLine().IsMatch(line.Text)
+                || line.Text.EndsWith(':')
+            )
+                return false;
+            if (line.Text.EndsWith('=') && line.Text.Length > 40)
+                return true;
+            if (line.Text[^1] is ',' or '&' or '+' or '/')
+                return !HasAmount(line.Text);
+            if (!char.IsLower(next.Text[0]) && !char.IsDigit(next.Text[0]))
+                return false;
+            var wrapped =
+                line.Text.Length >= 55
+                || (line.HasBullet && next.Indent > line.Indent && !VersionLine().IsMatch(next.Text));
             return wrapped && !HasAmount(line.Text);
         }
 
-        private static string Clip(string words) => words.Length <= LineReader.LongestWords ? words : words[..LineReader.LongestWords];
+        private static string Clip(string words) =>
+            words.Length <= LineReader.LongestWords ? words : words[..LineReader.LongestWords];
     }
 
-    [GeneratedRegex(@"^(?<key>note|notes|nb|bring|remember|kit|subject|focus|aim|theme|class)\s*:\s*(?<said>.*)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?<key>note|notes|nb|bring|remember|kit|subject|focus|aim|theme|class)\s*:\s*(?<said>.*)$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex KeyLine();
 
     [GeneratedRegex(@"^(?<group>\p{L}[\p{L}\d .+'-]{0,23}):\s+(?<said>\S.*)$", RegexOptions.CultureInvariant)]
     private static partial Regex VersionLine();
 
-    [GeneratedRegex(@"^(?:beginners?|advanced|seniors?|juniors?|white|yellow|orange|green|blue|purple|brown|black|red|higher grades?|lower grades?|new starters?)(?: belts?)?(?: and up)?$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?:beginners?|advanced|seniors?|juniors?|white|yellow|orange|green|blue|purple|brown|black|red|higher grades?|lower grades?|new starters?)(?: belts?)?(?: and up)?$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex GroupWords();
 
-    [GeneratedRegex(@"^(?<words>[^(]*?)\s*(?:\((?<said>[^)]*)\)?|,?\s*(?<said>(?:in pairs|with (?:a )?partners?)\b.*))?$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?<words>[^(]*?)\s*(?:\((?<said>[^)]*)\)?|,?\s*(?<said>(?:in pairs|with (?:a )?partners?)\b.*))?$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex HeadingWords();
 
     [GeneratedRegex(@"\([^)]*\)", RegexOptions.CultureInvariant)]

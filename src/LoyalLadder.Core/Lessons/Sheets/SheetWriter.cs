@@ -1,6 +1,6 @@
-using LoyalLadder.Core.Combinations;
 using System.Globalization;
 using System.Text;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
@@ -14,21 +14,28 @@ public sealed class SheetWriter(SheetReader reader)
     public string Write(LessonPlan plan)
     {
         var text = new StringBuilder();
-        if (plan.Head.Title is { } title) text.Append("# ").AppendLine(title);
+        if (plan.Head.Title is { } title)
+            text.Append("# ").AppendLine(title);
         text.Append("class: ").AppendLine(ClassLine(plan.Head));
-        if (plan.Head.Focus is { } focus) text.Append("focus: ").AppendLine(focus);
-        foreach (var entry in plan.Entries) text.AppendLine(Write(entry));
+        if (plan.Head.Focus is { } focus)
+            text.Append("focus: ").AppendLine(focus);
+        foreach (var entry in plan.Entries)
+            text.AppendLine(Write(entry));
         return text.ToString().ReplaceLineEndings("\n");
     }
 
     /// <summary>One entry; group versions stand on lines of their own below it.</summary>
-    public string Write(SheetEntry entry) => entry switch
-    {
-        Segment segment => $"## {segment.Name}",
-        Note note => $"note: {note.Text}",
-        LessonLine line => string.Join('\n', line.Versions.Select(v => $"   {v.Group}: {Line(v.Line)}").Prepend(Line(line with { Versions = [] }))),
-        _ => throw new ArgumentException("A segment, a line or a note is expected.", nameof(entry)),
-    };
+    public string Write(SheetEntry entry) =>
+        entry switch
+        {
+            Segment segment => $"## {segment.Name}",
+            Note note => $"note: {note.Text}",
+            LessonLine line => string.Join(
+                '\n',
+                line.Versions.Select(v => $"   {v.Group}: {Line(v.Line)}").Prepend(Line(line with { Versions = [] }))
+            ),
+            _ => throw new ArgumentException("A segment, a line or a note is expected.", nameof(entry)),
+        };
 
     private static string ClassLine(LessonHead head)
     {
@@ -45,10 +52,12 @@ public sealed class SheetWriter(SheetReader reader)
 
     private string Line(LessonLine line)
     {
-        if (line.Problem is not null) return line.Content;
+        if (line.Problem is not null)
+            return line.Content;
         var plain = Compose(line, line.Content);
         if (line.Dose is not null || line.Content.Length < 55)
-            if (reader.ReadEntries(plain) is [LessonLine again] && again == line) return plain;
+            if (reader.ReadEntries(plain) is [LessonLine again] && again == line)
+                return plain;
         return Compose(line, $"\"{line.Content.Replace("\"", "\"\"", StringComparison.Ordinal)}\"");
     }
 
@@ -61,57 +70,92 @@ public sealed class SheetWriter(SheetReader reader)
         else
         {
             text.Append(content);
-            if (line.Dose is not null) text.Append(' ').Append(Write(line.Dose));
+            if (line.Dose is not null)
+                text.Append(' ').Append(Write(line.Dose));
         }
-        if (line.Teach is { } teach) text.Append(' ').Append(Write(teach));
-        if (line.Stage is { } stage) text.Append(CultureInfo.InvariantCulture, $" stage {stage}");
-        if (line.Effort is { } effort) text.Append(CultureInfo.InvariantCulture, $" effort {effort}");
-        if (!line.Kit.IsEmpty) text.Append(" [").AppendJoin(", ", line.Kit.Select(Write)).Append(']');
-        if (line.Priority is { } priority) text.Append(' ').Append(Write(priority));
-        if (line.Remark is { } remark) text.Append(" -- ").Append(remark);
+        if (line.Teach is { } teach)
+            text.Append(' ').Append(Write(teach));
+        if (line.Stage is { } stage)
+            text.Append(CultureInfo.InvariantCulture, $" stage {stage}");
+        if (line.Effort is { } effort)
+            text.Append(CultureInfo.InvariantCulture, $" effort {effort}");
+        if (!line.Kit.IsEmpty)
+            text.Append(" [").AppendJoin(", ", line.Kit.Select(Write)).Append(']');
+        if (line.Priority is { } priority)
+            text.Append(' ').Append(Write(priority));
+        if (line.Remark is { } remark)
+            text.Append(" -- ").Append(remark);
         return text.ToString().Trim();
     }
 
     private static string Write(KitNeed need) =>
         need.Count is { } count ? string.Create(CultureInfo.InvariantCulture, $"{count} {need.Name}") : need.Name;
 
-    public static string Write(Priority priority) => priority switch { Priority.Must => "must", Priority.Should => "should", _ => "could" };
+    public static string Write(Priority priority) =>
+        priority switch
+        {
+            Priority.Must => "must",
+            Priority.Should => "should",
+            _ => "could",
+        };
 
-    public static string Write(Teaching teach) => teach.Kind switch
-    {
-        TeachingKind.None => "no teach",
-        TeachingKind.New => "teach new",
-        TeachingKind.Refresh => "teach refresh",
-        TeachingKind.Known => "teach known",
-        _ => $"teach {Time(teach.Seconds)}",
-    };
+    public static string Write(Teaching teach) =>
+        teach.Kind switch
+        {
+            TeachingKind.None => "no teach",
+            TeachingKind.New => "teach new",
+            TeachingKind.Refresh => "teach refresh",
+            TeachingKind.Known => "teach known",
+            _ => $"teach {Time(teach.Seconds)}",
+        };
 
     /// <summary>The dose in the words that read back as it.</summary>
-    public static string Write(Dose dose) => dose switch
-    {
-        CountedDose { PerSide: false, Sets: > 1, Steps: [var only] } d => Before(d) + $"{N(d.Sets)}x{N(only.Reps)}{Paced(only.Pace)}" + Resting(d),
-        CountedDose d => Before(d) + Steps(d) + Times(d.Sets) + Resting(d),
-        TimedDose { Rounds: 1 } d => Before(d) + Time(d.Seconds) + (d.PerSide ? "/side" : "") + Paced(d.Pace) + Resting(d),
-        TimedDose d => Before(d) + N(d.Rounds) + " x " + Time(d.Seconds) + (d.PerSide ? "/side" : "") + Paced(d.Pace) + Resting(d),
-        StationsDose d => $"stations {N(d.Stations)} x {Time(d.Seconds)} change {Time(d.Change)}" + (d.Laps > 1 ? $" laps {N(d.Laps)}" : ""),
-        BagLinesDose d => $"lines {N(d.Jobs)} jobs x {Time(d.Seconds)} change {Time(d.Change)}",
-        FloorDose d => $"floor x{N(d.Passes)}" + Paced(d.Pace),
-        LapsDose d => $"laps {N(d.Laps)}",
-        RunsDose d => $"runs {N(d.Reps)}" + Paced(d.Pace),
-        _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
-    };
+    public static string Write(Dose dose) =>
+        dose switch
+        {
+            CountedDose { PerSide: false, Sets: > 1, Steps: [var only] } d => Before(d)
+                + $"{N(d.Sets)}x{N(only.Reps)}{Paced(only.Pace)}"
+                + Resting(d),
+            CountedDose d => Before(d) + Steps(d) + Times(d.Sets) + Resting(d),
+            TimedDose { Rounds: 1 } d => Before(d)
+                + Time(d.Seconds)
+                + (d.PerSide ? "/side" : "")
+                + Paced(d.Pace)
+                + Resting(d),
+            TimedDose d => Before(d)
+                + N(d.Rounds)
+                + " x "
+                + Time(d.Seconds)
+                + (d.PerSide ? "/side" : "")
+                + Paced(d.Pace)
+                + Resting(d),
+            StationsDose d => $"stations {N(d.Stations)} x {Time(d.Seconds)} change {Time(d.Change)}"
+                + (d.Laps > 1 ? $" laps {N(d.Laps)}" : ""),
+            BagLinesDose d => $"lines {N(d.Jobs)} jobs x {Time(d.Seconds)} change {Time(d.Change)}",
+            FloorDose d => $"floor x{N(d.Passes)}" + Paced(d.Pace),
+            LapsDose d => $"laps {N(d.Laps)}",
+            RunsDose d => $"runs {N(d.Reps)}" + Paced(d.Pace),
+            _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
+        };
 
-    private static string Before(SoloDose dose) => dose.Threes ? "threes " : !dose.Pairs ? "" : dose.InstructorMakesPair ? "pairs with instructor " : "pairs ";
+    private static string Before(SoloDose dose) =>
+        dose.Threes ? "threes "
+        : !dose.Pairs ? ""
+        : dose.InstructorMakesPair ? "pairs with instructor "
+        : "pairs ";
 
     private static string Steps(CountedDose dose)
     {
-        if (dose.Steps is [var only]) return (dose.PerSide ? $"{N(only.Reps)}/side" : $"x{N(only.Reps)}") + Paced(only.Pace);
-        return string.Join(" + ", dose.Steps.Select(s => $"{N(s.Reps)}{Paced(s.Pace)}")) + (dose.PerSide ? " /side" : "");
+        if (dose.Steps is [var only])
+            return (dose.PerSide ? $"{N(only.Reps)}/side" : $"x{N(only.Reps)}") + Paced(only.Pace);
+        return string.Join(" + ", dose.Steps.Select(s => $"{N(s.Reps)}{Paced(s.Pace)}"))
+            + (dose.PerSide ? " /side" : "");
     }
 
     private static string Times(int sets) => sets > 1 ? $" x{N(sets)}" : "";
 
-    private static string Resting(SoloDose dose) => dose.Rest > 0 ? $"{(dose.IsRestActive ? " active" : "")} rest {Time(dose.Rest)}" : "";
+    private static string Resting(SoloDose dose) =>
+        dose.Rest > 0 ? $"{(dose.IsRestActive ? " active" : "")} rest {Time(dose.Rest)}" : "";
 
     private static string Paced(Pace? pace) => pace is { } p ? " " + PaceWords.Write(p) : "";
 
@@ -119,5 +163,7 @@ public sealed class SheetWriter(SheetReader reader)
 
     /// <summary>'45s' under a minute, '2:05' from then on.</summary>
     public static string Time(int seconds) =>
-        seconds < 60 ? $"{N(seconds)}s" : string.Create(CultureInfo.InvariantCulture, $"{seconds / 60}:{seconds % 60:00}");
+        seconds < 60
+            ? $"{N(seconds)}s"
+            : string.Create(CultureInfo.InvariantCulture, $"{seconds / 60}:{seconds % 60:00}");
 }

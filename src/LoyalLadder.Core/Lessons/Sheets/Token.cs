@@ -2,7 +2,13 @@ using System.Globalization;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 
-internal enum TokenKind { Word, Number, Clock, Symbol }
+internal enum TokenKind
+{
+    Word,
+    Number,
+    Clock,
+    Symbol,
+}
 
 /// <summary>A piece of a typed line.</summary>
 /// <param name="Kind">Word, number, clock time or symbol.</param>
@@ -27,25 +33,42 @@ internal static class SheetLexer
         var at = 0;
         while (at < line.Length)
         {
-            if (char.IsWhiteSpace(line[at])) { at++; continue; }
+            if (char.IsWhiteSpace(line[at]))
+            {
+                at++;
+                continue;
+            }
             var start = at;
             var attached = start > 0 && !char.IsWhiteSpace(line[start - 1]);
-            if (char.IsAsciiDigit(line[at]) || IsMinus(line, at)) at = Number(line, at, attached, tokens);
-            else if (char.IsLetter(line[at]) || line[at] == '#') at = Word(line, at, attached, tokens);
-            else tokens.Add(new Token(TokenKind.Symbol, start, ++at, line[start].ToString(), 0, attached));
+            if (char.IsAsciiDigit(line[at]) || IsMinus(line, at))
+                at = Number(line, at, attached, tokens);
+            else if (char.IsLetter(line[at]) || line[at] == '#')
+                at = Word(line, at, attached, tokens);
+            else
+                tokens.Add(new Token(TokenKind.Symbol, start, ++at, line[start].ToString(), 0, attached));
         }
         return tokens;
     }
 
     /// <summary>A minus sign only where a number hangs on it and nothing stands before it.</summary>
     private static bool IsMinus(string line, int at) =>
-        line[at] == '-' && at + 1 < line.Length && char.IsAsciiDigit(line[at + 1]) && (at == 0 || char.IsWhiteSpace(line[at - 1]));
+        line[at] == '-'
+        && at + 1 < line.Length
+        && char.IsAsciiDigit(line[at + 1])
+        && (at == 0 || char.IsWhiteSpace(line[at - 1]));
 
     private static int Word(string line, int at, bool attached, List<Token> tokens)
     {
         var start = at++;
-        while (at < line.Length && (char.IsLetterOrDigit(line[at]) || char.GetUnicodeCategory(line[at]) == UnicodeCategory.NonSpacingMark
-            || (line[at] is '-' or '\'' && at + 1 < line.Length && char.IsLetterOrDigit(line[at + 1])))) at++;
+        while (
+            at < line.Length
+            && (
+                char.IsLetterOrDigit(line[at])
+                || char.GetUnicodeCategory(line[at]) == UnicodeCategory.NonSpacingMark
+                || (line[at] is '-' or '\'' && at + 1 < line.Length && char.IsLetterOrDigit(line[at + 1]))
+            )
+        )
+            at++;
         var digits = start + 1;
         if (line[start] is 'x' or 'X' && digits < at && char.IsAsciiDigit(line[digits]))
         {
@@ -65,17 +88,24 @@ internal static class SheetLexer
             return figures;
         }
         var sign = line[at] == '-' ? -1 : 1;
-        if (sign < 0) at++;
+        if (sign < 0)
+            at++;
         var first = at;
         at = Digits(line, at);
-        if (at < line.Length - 2 && line[at] == ':' && char.IsAsciiDigit(line[at + 1]) && char.IsAsciiDigit(line[at + 2]))
+        if (
+            at < line.Length - 2
+            && line[at] == ':'
+            && char.IsAsciiDigit(line[at + 1])
+            && char.IsAsciiDigit(line[at + 2])
+        )
         {
             var end = Digits(line, at + 1);
             var value = (Parse(line[first..at]) * 60) + Parse(line[(at + 1)..end]);
             tokens.Add(new Token(TokenKind.Clock, start, end, line[start..end], sign * value, attached));
             return end;
         }
-        if (at < line.Length - 1 && line[at] == '.' && char.IsAsciiDigit(line[at + 1])) at = Digits(line, at + 1);
+        if (at < line.Length - 1 && line[at] == '.' && char.IsAsciiDigit(line[at + 1]))
+            at = Digits(line, at + 1);
         if (IsOrdinal(line, at))
         {
             tokens.Add(new Token(TokenKind.Word, start, at + 2, line[start..(at + 2)].ToLowerInvariant(), 0, attached));
@@ -87,16 +117,20 @@ internal static class SheetLexer
 
     private static int Digits(string line, int at)
     {
-        while (at < line.Length && char.IsAsciiDigit(line[at])) at++;
+        while (at < line.Length && char.IsAsciiDigit(line[at]))
+            at++;
         return at;
     }
 
     /// <summary>Capped, so that absurd figures stay absurd and nothing overflows.</summary>
     private static decimal Parse(string digits) =>
-        digits.Length > 12 ? 1_000_000_000m : decimal.Parse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
+        digits.Length > 12
+            ? 1_000_000_000m
+            : decimal.Parse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
 
     private static bool IsOrdinal(string line, int at) =>
-        at + 2 <= line.Length && line.AsSpan(at, 2) is "st" or "nd" or "rd" or "th" or "ST" or "TH"
+        at + 2 <= line.Length
+        && line.AsSpan(at, 2) is "st" or "nd" or "rd" or "th" or "ST" or "TH"
         && (at + 2 == line.Length || !char.IsLetter(line[at + 2]));
 
     /// <summary>
@@ -105,13 +139,17 @@ internal static class SheetLexer
     private static int? FiguresEnd(string line, int at)
     {
         var end = at;
-        if (line[end] is < '1' or > '6') return null;
+        if (line[end] is < '1' or > '6')
+            return null;
         end++;
-        while (end < line.Length - 1 && line[end] == '-' && line[end + 1] is >= '1' and <= '6') end += 2;
-        if (end == at + 1 || (end < line.Length && char.IsLetterOrDigit(line[end]))) return null;
+        while (end < line.Length - 1 && line[end] == '-' && line[end + 1] is >= '1' and <= '6')
+            end += 2;
+        if (end == at + 1 || (end < line.Length && char.IsLetterOrDigit(line[end])))
+            return null;
         var rest = line.AsSpan(end).TrimStart();
         foreach (var unit in Units)
-            if (rest.StartsWith(unit, StringComparison.OrdinalIgnoreCase)) return null;
+            if (rest.StartsWith(unit, StringComparison.OrdinalIgnoreCase))
+                return null;
         return end;
     }
 

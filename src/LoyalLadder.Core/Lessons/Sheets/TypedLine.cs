@@ -43,7 +43,8 @@ internal static partial class Typed
         while (line.Length > 0 && line[0] is not ('"' or '#'))
         {
             var less = Quoting().Replace(Bullet().Replace(line, ""), "").Trim();
-            if (less.Length == line.Length) break;
+            if (less.Length == line.Length)
+                break;
             line = less;
         }
         return line;
@@ -82,6 +83,9 @@ internal static partial class Typed
     private static partial Regex Quoting();
 
     /// <summary>Bullets, ticks, '1.', '1)', '(1)', 'a.' and 'a)'; a number followed by a digit ('1.5') is none.</summary>
-    [GeneratedRegex(@"^(?:[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?:[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+",
+        RegexOptions.CultureInvariant
+    )]
     private static partial Regex Bullet();
 }

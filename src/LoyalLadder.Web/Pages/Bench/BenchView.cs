@@ -18,14 +18,22 @@ public sealed class BenchView
     public BenchView(BenchQuestion question, School school, SchoolMaterial taught)
     {
         Question = question;
-        Reading = string.IsNullOrWhiteSpace(question.Text) ? null : taught.Notation(question.Words.Naming).Read(question.Text);
-        if (Reading?.Combination is not { } combination) return;
+        Reading = string.IsNullOrWhiteSpace(question.Text)
+            ? null
+            : taught.Notation(question.Words.Naming).Read(question.Text);
+        if (Reading?.Combination is not { } combination)
+            return;
         var tracer = taught.Tracer(question.Words.Naming);
         Trace = tracer.Trace(combination, question.Words.Lead, question.Band, question.From);
         Facts = CombinationFacts.Of(Trace, tracer);
         Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
         BuildUp = Core.Lessons.BuildUp.Of(Trace, school.BuildUp, school.Naming);
-        Setting = new LessonSetting { Band = question.Band, Heads = 2, Minutes = 60 };
+        Setting = new LessonSetting
+        {
+            Band = question.Band,
+            Heads = 2,
+            Minutes = 60,
+        };
         Kept = taught.Combinations.FirstOrDefault(c => c.Moves == combination)?.Row;
     }
 
@@ -60,8 +68,19 @@ public sealed class BenchView
     /// <summary>An element as this reader says it: with lead and rear, or with left and right.</summary>
     public string Said(TracedElement traced)
     {
-        var element = traced.Element with { Attack = null, Level = null, Landing = null, Step = null, Stance = null, Clock = null, IsHeld = false, IsLight = false };
-        if (Question.Words.Sides == SideWords.LeadRear || traced.BodySide is not (Side.Left or Side.Right)) return NotationWriter.Write(element, Naming);
+        var element = traced.Element with
+        {
+            Attack = null,
+            Level = null,
+            Landing = null,
+            Step = null,
+            Stance = null,
+            Clock = null,
+            IsHeld = false,
+            IsLight = false,
+        };
+        if (Question.Words.Sides == SideWords.LeadRear || traced.BodySide is not (Side.Left or Side.Right))
+            return NotationWriter.Write(element, Naming);
         return $"{(traced.BodySide == Side.Left ? "left" : "right")} {element.Technique!.NameIn(Naming)}";
     }
 
@@ -77,13 +96,29 @@ public sealed class BenchView
     public decimal Seconds(TraceStep step, Pace pace)
     {
         var count = Trace!.Combination.Counts[step.Count - 1];
-        return RepClock.Seconds(Combination.Of([count]), pace) is var whole && PaceFigures.Of(pace).Reset is var reset ? (whole - (count.Beats.All(b => b.Elements.All(e => e.Technique is { IsExercise: true })) ? 0 : reset)) / count.Beats.Count : 0;
+        return RepClock.Seconds(Combination.Of([count]), pace) is var whole && PaceFigures.Of(pace).Reset is var reset
+            ? (whole - (count.Beats.All(b => b.Elements.All(e => e.Technique is { IsExercise: true })) ? 0 : reset))
+                / count.Beats.Count
+            : 0;
     }
 
     /// <summary>The query that shows the same with something changed.</summary>
-    public string Link(string? text = null, int? beat = null, Lead? lead = null) => "/bench?" + string.Join('&', new[]
-    {
-        ("c", text ?? Question.Text), ("beat", (beat ?? 1).ToString(System.Globalization.CultureInfo.InvariantCulture)), ("lead", Leads.Word(lead ?? Question.Words.Lead)), ("band", AgeBands.Word(Question.Band)),
-        ("naming", Question.Words.Naming.ToString()), ("was", Question.Words.Naming.ToString()), ("sides", Question.Words.Sides.ToString()), ("from", Question.From is { } from ? FightRanges.Word(from) : ""),
-    }.Where(p => p.Item2.Length > 0).Select(p => $"{p.Item1}={Uri.EscapeDataString(p.Item2)}"));
+    public string Link(string? text = null, int? beat = null, Lead? lead = null) =>
+        "/bench?"
+        + string.Join(
+            '&',
+            new[]
+            {
+                ("c", text ?? Question.Text),
+                ("beat", (beat ?? 1).ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                ("lead", Leads.Word(lead ?? Question.Words.Lead)),
+                ("band", AgeBands.Word(Question.Band)),
+                ("naming", Question.Words.Naming.ToString()),
+                ("was", Question.Words.Naming.ToString()),
+                ("sides", Question.Words.Sides.ToString()),
+                ("from", Question.From is { } from ? FightRanges.Word(from) : ""),
+            }
+                .Where(p => p.Item2.Length > 0)
+                .Select(p => $"{p.Item1}={Uri.EscapeDataString(p.Item2)}")
+        );
 }

@@ -28,7 +28,8 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
 
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (HttpMethods.IsPost(Request.Method) && !CanPlan) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !CanPlan)
+            context.Result = Forbid();
     }
 
     public async Task<IActionResult> OnGetAsync(bool paper)
@@ -38,7 +39,13 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
     }
 
     public async Task<IActionResult> OnGetCertificatesAsync() =>
-        await Load() ? File(Encoding.UTF8.GetBytes(GradingBook.Certificates(Grading)), "text/csv; charset=utf-8", "certificates.csv") : NotFound();
+        await Load()
+            ? File(
+                Encoding.UTF8.GetBytes(GradingBook.Certificates(Grading)),
+                "text/csv; charset=utf-8",
+                "certificates.csv"
+            )
+            : NotFound();
 
     public async Task<IActionResult> OnPostJoinAsync(Guid[] student)
     {
@@ -54,31 +61,47 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
 
     public async Task<IActionResult> OnPostMarkAsync(Guid candidate, Guid[] met, GradingResult result)
     {
-        Say(await gradings.Mark(Id, candidate, met, result, Cancel) ? "Kept." : "This grading is closed, or the candidate is no longer in it.");
+        Say(
+            await gradings.Mark(Id, candidate, met, result, Cancel)
+                ? "Kept."
+                : "This grading is closed, or the candidate is no longer in it."
+        );
         return Redirect($"/gradings/{Id}#c-{candidate}");
     }
 
     public async Task<IActionResult> OnPostCloseAsync()
     {
-        if (!IsHead) return Forbid();
-        Say(await gradings.Close(Id, Cancel) is { } moved ? $"Closed; {Shown.Many(moved, "rank")} moved. It can be taken back for a day." : "Give every candidate a result first.");
+        if (!IsHead)
+            return Forbid();
+        Say(
+            await gradings.Close(Id, Cancel) is { } moved
+                ? $"Closed; {Shown.Many(moved, "rank")} moved. It can be taken back for a day."
+                : "Give every candidate a result first."
+        );
         return Redirect($"/gradings/{Id}");
     }
 
     public async Task<IActionResult> OnPostReopenAsync()
     {
-        if (!IsHead) return Forbid();
-        Say(await gradings.Reopen(Id, Cancel) ? "Taken back: the ranks are as they were." : "It can no longer be taken back.");
+        if (!IsHead)
+            return Forbid();
+        Say(
+            await gradings.Reopen(Id, Cancel)
+                ? "Taken back: the ranks are as they were."
+                : "It can no longer be taken back."
+        );
         return Redirect($"/gradings/{Id}");
     }
 
     private async Task<bool> Load()
     {
-        if (await gradings.Find(Id, Cancel) is not var (grading, asked)) return false;
+        if (await gradings.Find(Id, Cancel) is not var (grading, asked))
+            return false;
         (Grading, Asked) = (grading, asked);
         (Material, Naming) = (await Taught(), (await Words()).Naming);
         CanReopen = gradings.CanReopen(grading);
-        if (grading.ClosedAt is null && CanPlan && !IsPaper) MayJoin = await gradings.MayJoin(grading, Cancel);
+        if (grading.ClosedAt is null && CanPlan && !IsPaper)
+            MayJoin = await gradings.MayJoin(grading, Cancel);
         return true;
     }
 }

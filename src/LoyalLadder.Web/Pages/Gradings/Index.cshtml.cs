@@ -8,7 +8,8 @@ using Microsoft.AspNetCore.Mvc.Filters;
 namespace LoyalLadder.Web.Pages.Gradings;
 
 /// <summary>Gradings past and to come.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, GradingBook gradings, RequirementBook requirements) : RoomPage(db, time)
+public sealed class IndexModel(LadderContext db, TimeProvider time, GradingBook gradings, RequirementBook requirements)
+    : RoomPage(db, time)
 {
     public List<Grading> Gradings { get; private set; } = [];
     public List<Track> Tracks { get; private set; } = [];
@@ -17,7 +18,8 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, GradingBook 
 
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (HttpMethods.IsPost(Request.Method) && !IsHead) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !IsHead)
+            context.Result = Forbid();
     }
 
     public async Task OnGetAsync() => await Load();
@@ -28,7 +30,8 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, GradingBook 
         await Load();
         On = on ?? On;
         var (grading, problem) = on is { } day ? await gradings.Open(track, day, Cancel) : (null, "Choose a day.");
-        if (grading is not null) return Redirect($"/gradings/{grading.Id}");
+        if (grading is not null)
+            return Redirect($"/gradings/{grading.Id}");
         Problem = problem;
         return Page();
     }

@@ -27,32 +27,60 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
 
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (HttpMethods.IsPost(Request.Method) && !IsHead) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !IsHead)
+            context.Result = Forbid();
     }
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if (!await Load()) return NotFound();
+        if (!await Load())
+            return NotFound();
         if (Edit is { } id)
         {
-            if (Asked.Find(r => r.Id == id) is not { } row) return NotFound();
-            Draft = new RequirementDraft(Id, row.Kind, row.Words.Length > 0 ? row.Words : Material.OnSheets(row.Learnable, Naming), row.Stage, row.Amount, row.IsSeconds, row.Signers);
+            if (Asked.Find(r => r.Id == id) is not { } row)
+                return NotFound();
+            Draft = new RequirementDraft(
+                Id,
+                row.Kind,
+                row.Words.Length > 0 ? row.Words : Material.OnSheets(row.Learnable, Naming),
+                row.Stage,
+                row.Amount,
+                row.IsSeconds,
+                row.Signers
+            );
         }
         return Page();
     }
 
-    public async Task<IActionResult> OnPostAsync(RequirementKind kind, string? what, int stage, int amount, bool isSeconds, int signers)
+    public async Task<IActionResult> OnPostAsync(
+        RequirementKind kind,
+        string? what,
+        int stage,
+        int amount,
+        bool isSeconds,
+        int signers
+    )
     {
         ModelState.Clear();
-        if (!await Load()) return NotFound();
-        Draft = new RequirementDraft(Id, Enum.IsDefined(kind) ? kind : RequirementKind.Technique, what ?? "", stage, amount, isSeconds, signers);
+        if (!await Load())
+            return NotFound();
+        Draft = new RequirementDraft(
+            Id,
+            Enum.IsDefined(kind) ? kind : RequirementKind.Technique,
+            what ?? "",
+            stage,
+            amount,
+            isSeconds,
+            signers
+        );
         var errors = await requirements.Save(Edit, Draft, Cancel);
         if (errors.Count == 0)
         {
             Say("Saved.");
             return Redirect($"/ladder/{Id}");
         }
-        foreach (var (field, message) in errors) ModelState.AddModelError(field, message);
+        foreach (var (field, message) in errors)
+            ModelState.AddModelError(field, message);
         return Page();
     }
 
@@ -60,7 +88,8 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
     {
         try
         {
-            if (await requirements.Remove(requirement, Cancel)) Say("Taken out; the history keeps it.");
+            if (await requirements.Remove(requirement, Cancel))
+                Say("Taken out; the history keeps it.");
         }
         catch (DbUpdateException e) when (!Access.Trouble.IsDatabaseAway(e))
         {
@@ -74,7 +103,8 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
     {
         var wrong = !ModelState.IsValid || leastDays is < 0 or > 3650 || leastLessons is < 0 or > 2000;
         ModelState.Clear();
-        if (!await Load()) return NotFound();
+        if (!await Load())
+            return NotFound();
         if (wrong)
         {
             ModelState.AddModelError("Times", "0 to 3,650 days and 0 to 2,000 lessons.");
@@ -82,7 +112,13 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
         }
         var row = await Db.Ranks.FirstAsync(r => r.Id == Id, Cancel);
         (row.LeastDays, row.LeastLessons) = (leastDays, leastLessons);
-        Db.RequirementChanges.Add(new RequirementChange { RankId = Id, Words = $"{Shown.Many(leastDays, "day")} in rank and {Shown.Many(leastLessons, "lesson")} at least" });
+        Db.RequirementChanges.Add(
+            new RequirementChange
+            {
+                RankId = Id,
+                Words = $"{Shown.Many(leastDays, "day")} in rank and {Shown.Many(leastLessons, "lesson")} at least",
+            }
+        );
         await Db.SaveChangesAsync(Cancel);
         Say("Saved.");
         return Redirect($"/ladder/{Id}");
@@ -90,7 +126,11 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
 
     private async Task<bool> Load()
     {
-        if (await Db.Ranks.AsNoTracking().Include(r => r.Track).FirstOrDefaultAsync(r => r.Id == Id, Cancel) is not { } rank) return false;
+        if (
+            await Db.Ranks.AsNoTracking().Include(r => r.Track).FirstOrDefaultAsync(r => r.Id == Id, Cancel)
+            is not { } rank
+        )
+            return false;
         Rank = rank;
         Asked = await requirements.Of([Id], Cancel);
         History = await requirements.History(Id, Cancel);

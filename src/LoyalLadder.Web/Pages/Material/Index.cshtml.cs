@@ -41,11 +41,24 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
             Problem = "A name has at most 100 characters.";
             return;
         }
-        if (Q.Length > 0) Find(taught);
+        if (Q.Length > 0)
+            Find(taught);
         else if (Show == "techniques")
-            Groups = [.. taught.Catalogue.Search("", Naming).GroupBy(f => f.Technique.Family).OrderBy(g => g.Key).Select(g => (FamilyWords.Of(g.Key), g.ToList()))];
+            Groups =
+            [
+                .. taught
+                    .Catalogue.Search("", Naming)
+                    .GroupBy(f => f.Technique.Family)
+                    .OrderBy(g => g.Key)
+                    .Select(g => (FamilyWords.Of(g.Key), g.ToList())),
+            ];
         else
-            Numbered = [.. taught.Combinations.Where(c => (c.Row.Kind == CombinationKind.SelfDefence) == (Show == "self-defence"))];
+            Numbered =
+            [
+                .. taught.Combinations.Where(c =>
+                    (c.Row.Kind == CombinationKind.SelfDefence) == (Show == "self-defence")
+                ),
+            ];
     }
 
     private void Find(SchoolMaterial taught)
@@ -53,11 +66,18 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
         var (key, words) = (NameKey.Of(Q), NameKey.Words(Q));
         Numbered =
         [
-            .. taught.Combinations.Where(c => c.Row.Number.StartsWith(Q.TrimStart('#'), StringComparison.OrdinalIgnoreCase)
-                || (key.Length > 0 && words.TrueForAll(w => NameKey.Of(c.Row.Name).Contains(w, StringComparison.Ordinal)))),
+            .. taught.Combinations.Where(c =>
+                c.Row.Number.StartsWith(Q.TrimStart('#'), StringComparison.OrdinalIgnoreCase)
+                || (
+                    key.Length > 0
+                    && words.TrueForAll(w => NameKey.Of(c.Row.Name).Contains(w, StringComparison.Ordinal))
+                )
+            ),
         ];
         var found = taught.Catalogue.Search(Q, Naming).ToList();
-        if (key.Length > 0 && found.Count > 0) Groups = [("Techniques", found)];
-        else if (Numbered.Count == 0) Closest = [.. taught.Catalogue.Closest(Q)];
+        if (key.Length > 0 && found.Count > 0)
+            Groups = [("Techniques", found)];
+        else if (Numbered.Count == 0)
+            Closest = [.. taught.Catalogue.Closest(Q)];
     }
 }

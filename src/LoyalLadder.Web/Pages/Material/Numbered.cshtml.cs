@@ -19,20 +19,33 @@ public sealed class NumberedModel(LadderContext db, TimeProvider time, Combinati
     public async Task<IActionResult> OnGetAsync(Guid id)
     {
         var taught = await Taught();
-        if (taught.Combinations.FirstOrDefault(c => c.Row.Id == id) is not { } stored) return NotFound();
+        if (taught.Combinations.FirstOrDefault(c => c.Row.Id == id) is not { } stored)
+            return NotFound();
         (Stored, Naming) = (stored, (await Words()).Naming);
-        Changes = await Db.CombinationChanges.AsNoTracking().Where(c => c.CombinationId == id).OrderByDescending(c => c.ChangedAt).Take(20).ToListAsync(Cancel);
-        if (stored.Moves is not { } moves) return Page();
+        Changes = await Db
+            .CombinationChanges.AsNoTracking()
+            .Where(c => c.CombinationId == id)
+            .OrderByDescending(c => c.ChangedAt)
+            .Take(20)
+            .ToListAsync(Cancel);
+        if (stored.Moves is not { } moves)
+            return Page();
         var tracer = taught.Tracer(Naming);
         Trace = tracer.Trace(moves, (await Words()).Lead, stored.Row.LeastBand);
-        Cautions = [.. stored.Row.Cautions.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), .. CombinationFacts.Of(Trace, tracer).Cautions];
+        Cautions =
+        [
+            .. stored.Row.Cautions.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries),
+            .. CombinationFacts.Of(Trace, tracer).Cautions,
+        ];
         return Page();
     }
 
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
-        if (!CanPlan) return Forbid();
-        if (!await book.Remove(id, Cancel)) return NotFound();
+        if (!CanPlan)
+            return Forbid();
+        if (!await book.Remove(id, Cancel))
+            return NotFound();
         Say("Taken out. Sheets that call it keep their words.");
         return Redirect("/material?show=combinations");
     }

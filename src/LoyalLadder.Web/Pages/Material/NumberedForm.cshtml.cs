@@ -46,12 +46,23 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
             Form = new NumberedFields { Notation = c, Number = NextNumber(taught) };
             return Page();
         }
-        if (taught.Combinations.FirstOrDefault(x => x.Row.Id == Id) is not { Row: var row } stored) return NotFound();
+        if (taught.Combinations.FirstOrDefault(x => x.Row.Id == Id) is not { Row: var row } stored)
+            return NotFound();
         Form = new NumberedFields
         {
-            Number = row.Number, Kind = row.Kind, Name = row.Name, Notation = stored.Moves is { } moves ? Core.Combinations.NotationWriter.Write(moves, naming) : row.Notation,
-            OtherReading = stored.OtherMoves is { } other ? Core.Combinations.NotationWriter.Write(other, naming) : row.OtherReading,
-            Versions = row.Versions, RankId = row.RankId, LeastBand = row.LeastBand, ControlRule = row.ControlRule, Cautions = row.Cautions, Notes = row.Notes,
+            Number = row.Number,
+            Kind = row.Kind,
+            Name = row.Name,
+            Notation = stored.Moves is { } moves ? Core.Combinations.NotationWriter.Write(moves, naming) : row.Notation,
+            OtherReading = stored.OtherMoves is { } other
+                ? Core.Combinations.NotationWriter.Write(other, naming)
+                : row.OtherReading,
+            Versions = row.Versions,
+            RankId = row.RankId,
+            LeastBand = row.LeastBand,
+            ControlRule = row.ControlRule,
+            Cautions = row.Cautions,
+            Notes = row.Notes,
         };
         return Page();
     }
@@ -61,11 +72,21 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
         var naming = (await Words()).Naming;
         var draft = new CombinationDraft
         {
-            Number = Form.Number ?? "", Kind = Form.Kind, Name = Form.Name ?? "", Notation = Form.Notation ?? "", OtherReading = Form.OtherReading, Versions = Form.Versions, RankId = Form.RankId,
-            LeastBand = Form.LeastBand, ControlRule = Form.ControlRule, Cautions = Form.Cautions, Notes = Form.Notes,
+            Number = Form.Number ?? "",
+            Kind = Form.Kind,
+            Name = Form.Name ?? "",
+            Notation = Form.Notation ?? "",
+            OtherReading = Form.OtherReading,
+            Versions = Form.Versions,
+            RankId = Form.RankId,
+            LeastBand = Form.LeastBand,
+            ControlRule = Form.ControlRule,
+            Cautions = Form.Cautions,
+            Notes = Form.Notes,
         };
         var (saved, errors) = ModelState.IsValid ? await book.Save(Id, draft, naming, Cancel) : (null, []);
-        foreach (var (field, message) in errors) ModelState.AddModelError($"Form.{field}", message);
+        foreach (var (field, message) in errors)
+            ModelState.AddModelError($"Form.{field}", message);
         if (saved is null)
         {
             await LoadRanks();
@@ -78,9 +99,21 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
     private static string NextNumber(SchoolMaterial taught)
     {
         var taken = taught.Combinations.Select(c => c.Row.Number).ToHashSet();
-        return Enumerable.Range(1, taken.Count + 1).Select(n => n.ToString(System.Globalization.CultureInfo.InvariantCulture)).First(n => !taken.Contains(n));
+        return Enumerable
+            .Range(1, taken.Count + 1)
+            .Select(n => n.ToString(System.Globalization.CultureInfo.InvariantCulture))
+            .First(n => !taken.Contains(n));
     }
 
-    private async Task LoadRanks() => Ranks = [.. (await Db.Ranks.AsNoTracking().Include(r => r.Track).OrderBy(r => r.Track!.Position).ThenBy(r => r.Position).ToListAsync(Cancel))
-        .Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString()))];
+    private async Task LoadRanks() =>
+        Ranks = [
+            .. (
+                await Db
+                    .Ranks.AsNoTracking()
+                    .Include(r => r.Track)
+                    .OrderBy(r => r.Track!.Position)
+                    .ThenBy(r => r.Position)
+                    .ToListAsync(Cancel)
+            ).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString())),
+        ];
 }

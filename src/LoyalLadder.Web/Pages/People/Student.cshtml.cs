@@ -13,7 +13,14 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Web.Pages.People;
 
 /// <summary>One student before the next rank: evidence, signatures, what was given, care notes; and their data on request.</summary>
-public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBook progress, GradingBook gradings, StudentRecords records, SchoolScope scope) : RoomPage(db, time)
+public sealed class StudentModel(
+    LadderContext db,
+    TimeProvider time,
+    ProgressBook progress,
+    GradingBook gradings,
+    StudentRecords records,
+    SchoolScope scope
+) : RoomPage(db, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -34,7 +41,8 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
     /// <summary>Signing off and care notes are an instructor's, erasing is the head instructor's.</summary>
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (HttpMethods.IsPost(Request.Method) && !CanPlan) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !CanPlan)
+            context.Result = Forbid();
     }
 
     public async Task<IActionResult> OnGetAsync() => await Load() ? Page() : NotFound();
@@ -47,14 +55,17 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
 
     public async Task<IActionResult> OnPostUnsignAsync(Guid requirement)
     {
-        if (await gradings.TakeBack(Id, requirement, Cancel)) Say("Your signature is taken back.");
+        if (await gradings.TakeBack(Id, requirement, Cancel))
+            Say("Your signature is taken back.");
         return Redirect($"/people/{Id}");
     }
 
     public async Task<IActionResult> OnPostGiveAsync(string? words)
     {
-        if (await gradings.Give(Id, words, Cancel) is not { } problem) return Redirect($"/people/{Id}");
-        if (!await Load()) return NotFound();
+        if (await gradings.Give(Id, words, Cancel) is not { } problem)
+            return Redirect($"/people/{Id}");
+        if (!await Load())
+            return NotFound();
         AwardWords = words ?? "";
         ModelState.AddModelError("award", problem);
         return Page();
@@ -64,10 +75,13 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
     {
         ModelState.Clear();
         var errors = await records.Note(Id, words, until, Cancel);
-        if (errors.Count == 0) return Redirect($"/people/{Id}");
-        if (!await Load()) return NotFound();
+        if (errors.Count == 0)
+            return Redirect($"/people/{Id}");
+        if (!await Load())
+            return NotFound();
         CareWords = words ?? "";
-        foreach (var (field, message) in errors) ModelState.AddModelError(field, message);
+        foreach (var (field, message) in errors)
+            ModelState.AddModelError(field, message);
         return Page();
     }
 
@@ -80,14 +94,19 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
     /// <summary>All that is held of the student, for them or their parents.</summary>
     public async Task<IActionResult> OnGetExportAsync()
     {
-        if (!CanPlan) return Forbid();
-        return await records.Export(Id, Cancel) is { } json ? File(Encoding.UTF8.GetBytes(json), "application/json; charset=utf-8", "student.json") : NotFound();
+        if (!CanPlan)
+            return Forbid();
+        return await records.Export(Id, Cancel) is { } json
+            ? File(Encoding.UTF8.GetBytes(json), "application/json; charset=utf-8", "student.json")
+            : NotFound();
     }
 
     public async Task<IActionResult> OnPostEraseAsync(string? name)
     {
-        if (!IsHead) return Forbid();
-        if (!await Load()) return NotFound();
+        if (!IsHead)
+            return Forbid();
+        if (!await Load())
+            return NotFound();
         if (!string.Equals(name?.Trim(), Stand.Student.ShownName, StringComparison.OrdinalIgnoreCase))
         {
             ModelState.AddModelError("erase", $"Type {Stand.Student.ShownName} to erase; it cannot be undone.");
@@ -100,15 +119,33 @@ public sealed class StudentModel(LadderContext db, TimeProvider time, ProgressBo
 
     private async Task<bool> Load()
     {
-        if (await progress.Stand(Id, Cancel) is not { } stand) return false;
+        if (await progress.Stand(Id, Cancel) is not { } stand)
+            return false;
         Stand = stand;
         Day = await Today();
-        Signed = (await Db.SignOffs.AsNoTracking().Where(s => s.StudentId == Id).OrderBy(s => s.On).ToListAsync(Cancel)).ToLookup(s => s.RequirementId);
-        Awards = await Db.Awards.AsNoTracking().Where(a => a.StudentId == Id).OrderByDescending(a => a.On).ToListAsync(Cancel);
-        Gradings = await Db.Candidates.AsNoTracking().Include(c => c.Grading).Include(c => c.FromRank).Include(c => c.ToRank).Where(c => c.StudentId == Id && c.Grading!.ClosedAt != null).OrderByDescending(c => c.Grading!.On).ToListAsync(Cancel);
-        if (CanPlan) Care = await records.Care(Id, Cancel);
+        Signed = (
+            await Db.SignOffs.AsNoTracking().Where(s => s.StudentId == Id).OrderBy(s => s.On).ToListAsync(Cancel)
+        ).ToLookup(s => s.RequirementId);
+        Awards = await Db
+            .Awards.AsNoTracking()
+            .Where(a => a.StudentId == Id)
+            .OrderByDescending(a => a.On)
+            .ToListAsync(Cancel);
+        Gradings = await Db
+            .Candidates.AsNoTracking()
+            .Include(c => c.Grading)
+            .Include(c => c.FromRank)
+            .Include(c => c.ToRank)
+            .Where(c => c.StudentId == Id && c.Grading!.ClosedAt != null)
+            .OrderByDescending(c => c.Grading!.On)
+            .ToListAsync(Cancel);
+        if (CanPlan)
+            Care = await records.Care(Id, Cancel);
         var asked = stand.Requirements.Select(r => r.Learnable).ToList();
-        Evidence = await Db.Evidence.AsNoTracking().Where(e => e.StudentId == Id && asked.Contains(e.Learnable)).ToDictionaryAsync(e => e.Learnable, Cancel);
+        Evidence = await Db
+            .Evidence.AsNoTracking()
+            .Where(e => e.StudentId == Id && asked.Contains(e.Learnable))
+            .ToDictionaryAsync(e => e.Learnable, Cancel);
         (Material, Naming) = (await Taught(), (await Words()).Naming);
         return true;
     }

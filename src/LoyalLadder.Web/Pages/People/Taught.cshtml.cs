@@ -15,13 +15,21 @@ public sealed class TaughtModel(LadderContext db, TimeProvider time, ProgressBoo
     public Guid Id { get; set; }
 
     public string Name { get; private set; } = "";
-    public List<(Evidence Evidence, IReadOnlyList<(string Instructor, double Exposures)> By)> Items { get; private set; } = [];
+    public List<(Evidence Evidence, IReadOnlyList<(string Instructor, double Exposures)> By)> Items
+    {
+        get;
+        private set;
+    } = [];
     public SchoolMaterial Material { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if (await Db.Students.AsNoTracking().FirstOrDefaultAsync(s => s.Id == Id && !s.IsErased, Cancel) is not { } student) return NotFound();
+        if (
+            await Db.Students.AsNoTracking().FirstOrDefaultAsync(s => s.Id == Id && !s.IsErased, Cancel)
+            is not { } student
+        )
+            return NotFound();
         Name = student.ShownName;
         Items = await progress.TaughtTo(Id, Cancel);
         (Material, Naming) = (await Taught(), (await Words()).Naming);

@@ -24,6 +24,13 @@ public sealed class ChangesModel(LadderContext db, TimeProvider time, AuditBook 
     public long? Older { get; private set; }
     public List<string> People { get; private set; } = [];
     public List<string> Kinds { get; private set; } = [];
+
+    /// <summary>Where the changes before a number are listed, with the same choice of person and kind.</summary>
+    public string OlderAddress(long before) =>
+        FormattableString.Invariant(
+            $"/school/changes?who={Uri.EscapeDataString(Who ?? "")}&kind={Uri.EscapeDataString(Kind ?? "")}&before={before}"
+        );
+
     public School Own { get; private set; } = null!;
 
     public async Task OnGetAsync()

@@ -45,15 +45,33 @@ public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPa
     {
         await Load();
         if (Classes.Find(c => c.Id == Edit) is { } c)
-            Form = new ClassForm { Name = c.Name, Band = c.Band, Weekday = c.Weekday, Start = c.Start, Minutes = c.Minutes, HallId = c.HallId, TeacherId = c.TeacherId, LowestRankId = c.LowestRankId, HighestRankId = c.HighestRankId };
+            Form = new ClassForm
+            {
+                Name = c.Name,
+                Band = c.Band,
+                Weekday = c.Weekday,
+                Start = c.Start,
+                Minutes = c.Minutes,
+                HallId = c.HallId,
+                TeacherId = c.TeacherId,
+                LowestRankId = c.LowestRankId,
+                HighestRankId = c.HighestRankId,
+            };
     }
 
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        if (!ModelState.IsValid) return Page();
+        if (!ModelState.IsValid)
+            return Page();
         var row = await RowOrNew(Db.Classes, () => new ClassGroup { Name = "" });
-        (row.Name, row.Band, row.Weekday, row.Start, row.Minutes) = (Form.Name.Trim(), Form.Band, Form.Weekday, Form.Start!.Value, Form.Minutes);
+        (row.Name, row.Band, row.Weekday, row.Start, row.Minutes) = (
+            Form.Name.Trim(),
+            Form.Band,
+            Form.Weekday,
+            Form.Start!.Value,
+            Form.Minutes
+        );
         // only what this school's lists offered
         (row.HallId, row.TeacherId) = (Offered(Halls, Form.HallId), Offered(Teachers, Form.TeacherId));
         (row.LowestRankId, row.HighestRankId) = (Offered(Ranks, Form.LowestRankId), Offered(Ranks, Form.HighestRankId));
@@ -70,14 +88,43 @@ public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPa
         return await Remove(Db.Classes, id, "/school/classes", "This class is still in use.");
     }
 
-    private static Guid? Offered(List<SelectListItem> list, Guid? id) => id is { } i && list.Exists(x => x.Value == i.ToString()) ? i : null;
+    private static Guid? Offered(List<SelectListItem> list, Guid? id) =>
+        id is { } i && list.Exists(x => x.Value == i.ToString()) ? i : null;
 
     private async Task Load()
     {
-        Classes = await Db.Classes.AsNoTracking().Include(c => c.Hall).Include(c => c.Teacher).Include(c => c.LowestRank).Include(c => c.HighestRank).Include(c => c.Enrolments)
-            .OrderBy(c => c.Name).ToListAsync(Cancel);
-        Halls = [.. (await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel)).Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
-        Teachers = [.. (await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel)).Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
-        Ranks = [.. (await Db.Ranks.AsNoTracking().Include(r => r.Track).OrderBy(r => r.Track!.Position).ThenBy(r => r.Position).ToListAsync(Cancel)).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString()))];
+        Classes = await Db
+            .Classes.AsNoTracking()
+            .Include(c => c.Hall)
+            .Include(c => c.Teacher)
+            .Include(c => c.LowestRank)
+            .Include(c => c.HighestRank)
+            .Include(c => c.Enrolments)
+            .OrderBy(c => c.Name)
+            .ToListAsync(Cancel);
+        Halls =
+        [
+            .. (await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel)).Select(h => new SelectListItem(
+                h.Name,
+                h.Id.ToString()
+            )),
+        ];
+        Teachers =
+        [
+            .. (await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel)).Select(
+                u => new SelectListItem(u.DisplayName, u.Id.ToString())
+            ),
+        ];
+        Ranks =
+        [
+            .. (
+                await Db
+                    .Ranks.AsNoTracking()
+                    .Include(r => r.Track)
+                    .OrderBy(r => r.Track!.Position)
+                    .ThenBy(r => r.Position)
+                    .ToListAsync(Cancel)
+            ).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString())),
+        ];
     }
 }

@@ -15,7 +15,10 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
 {
     public sealed class SettingsForm
     {
-        [Required(ErrorMessage = "Give the school a name."), StringLength(120, ErrorMessage = "At most 120 characters.")]
+        [
+            Required(ErrorMessage = "Give the school a name."),
+            StringLength(120, ErrorMessage = "At most 120 characters.")
+        ]
         public string Name { get; set; } = "";
 
         [Required(ErrorMessage = "Choose a time zone."), StringLength(60, ErrorMessage = "At most 60 characters.")]
@@ -56,21 +59,49 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
         var school = await School();
         Form = new SettingsForm
         {
-            Name = school.Name, TimeZone = school.TimeZone, Naming = school.Naming, Counting = school.Counting,
-            OpeningSeconds = school.OpeningSeconds, ClosingSeconds = school.ClosingSeconds, Policy = school.Policy,
-            Numbers = school.Numbers, Sides = school.Sides, BuildUp = school.BuildUp, CrossedMitts = school.CrossedMitts,
+            Name = school.Name,
+            TimeZone = school.TimeZone,
+            Naming = school.Naming,
+            Counting = school.Counting,
+            OpeningSeconds = school.OpeningSeconds,
+            ClosingSeconds = school.ClosingSeconds,
+            Policy = school.Policy,
+            Numbers = school.Numbers,
+            Sides = school.Sides,
+            BuildUp = school.BuildUp,
+            CrossedMitts = school.CrossedMitts,
         };
     }
 
     public async Task<IActionResult> OnPostAsync()
     {
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(Form.TimeZone, out _)) ModelState.AddModelError("Form.TimeZone", "There is no such time zone; choose one from the list.");
-        if (SchoolMaterial.NumbersOf(Form.Numbers ?? "", (await Taught()).Catalogue) is null) ModelState.AddModelError("Form.Numbers", "Write one to nine moves with commas between, for example: jab, cross, lead hook");
-        if (!ModelState.IsValid) return Page();
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(Form.TimeZone, out _))
+            ModelState.AddModelError("Form.TimeZone", "There is no such time zone; choose one from the list.");
+        if (SchoolMaterial.NumbersOf(Form.Numbers ?? "", (await Taught()).Catalogue) is null)
+            ModelState.AddModelError(
+                "Form.Numbers",
+                "Write one to nine moves with commas between, for example: jab, cross, lead hook"
+            );
+        if (!ModelState.IsValid)
+            return Page();
         var school = await Db.Schools.SingleAsync(s => s.Id == Db.SchoolId, Cancel);
-        (school.Name, school.TimeZone, school.Naming, school.Counting) = (Form.Name.Trim(), Form.TimeZone, Form.Naming, Form.Counting);
-        (school.OpeningSeconds, school.ClosingSeconds, school.Policy) = (Form.OpeningSeconds, Form.ClosingSeconds, Form.Policy?.Trim() ?? "");
-        (school.Numbers, school.Sides, school.BuildUp, school.CrossedMitts) = (Form.Numbers?.Trim() ?? "", Form.Sides, Form.BuildUp, Form.CrossedMitts);
+        (school.Name, school.TimeZone, school.Naming, school.Counting) = (
+            Form.Name.Trim(),
+            Form.TimeZone,
+            Form.Naming,
+            Form.Counting
+        );
+        (school.OpeningSeconds, school.ClosingSeconds, school.Policy) = (
+            Form.OpeningSeconds,
+            Form.ClosingSeconds,
+            Form.Policy?.Trim() ?? ""
+        );
+        (school.Numbers, school.Sides, school.BuildUp, school.CrossedMitts) = (
+            Form.Numbers?.Trim() ?? "",
+            Form.Sides,
+            Form.BuildUp,
+            Form.CrossedMitts
+        );
         return await Save("Saved.", "/school");
     }
 }

@@ -30,19 +30,27 @@ public sealed class KitModel(LadderContext db, TimeProvider time, ComingSheets c
     public async Task OnGetAsync()
     {
         await Load();
-        if (Items.Find(k => k.Id == Edit) is { } item) Form = new KitForm { Name = item.Name, Count = item.Count, Seconds = item.FetchSeconds };
+        if (Items.Find(k => k.Id == Edit) is { } item)
+            Form = new KitForm
+            {
+                Name = item.Name,
+                Count = item.Count,
+                Seconds = item.FetchSeconds,
+            };
     }
 
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        if (!ModelState.IsValid) return Page();
+        if (!ModelState.IsValid)
+            return Page();
         var item = await RowOrNew(Db.KitItems, () => new KitItem { Name = "" });
         (item.Name, item.Count, item.FetchSeconds) = (Form.Name.Trim(), Form.Count, Form.Seconds);
         return await SaveAndTell(coming, $"{item.Name} saved.", "/school/kit");
     }
 
-    public Task<IActionResult> OnPostRemoveAsync(Guid id) => Remove(Db.KitItems, id, "/school/kit", "This is still in use.");
+    public Task<IActionResult> OnPostRemoveAsync(Guid id) =>
+        Remove(Db.KitItems, id, "/school/kit", "This is still in use.");
 
     private async Task Load() => Items = await Db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(Cancel);
 }

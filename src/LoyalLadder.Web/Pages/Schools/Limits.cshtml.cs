@@ -15,7 +15,10 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
 {
     public sealed class LimitsForm
     {
-        [Range(0, 60, ErrorMessage = "0 to 60 minutes."), Display(Name = "Warm-up before hard work or high kicks, minutes")]
+        [
+            Range(0, 60, ErrorMessage = "0 to 60 minutes."),
+            Display(Name = "Warm-up before hard work or high kicks, minutes")
+        ]
         public int WarmUpMinutes { get; set; }
 
         [Range(0, 50, ErrorMessage = "0 to 50 %."), Display(Name = "… or this share of the lesson if that is less, %")]
@@ -57,24 +60,56 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
         [Range(0, 50, ErrorMessage = "0 to 50."), Display(Name = "New things in one lesson")]
         public int NewItems { get; set; }
 
-        public static LimitsForm Of(CheckLimits l) => new()
-        {
-            WarmUpMinutes = l.WarmUpSeconds / 60, WarmUpPercent = (int)(l.WarmUpShare * 100), CoolDownMinutes = l.CoolDownSeconds / 60, CoolDownPercent = (int)(l.CoolDownShare * 100),
-            SidesApartPercent = (int)(l.SidesApart * 100), OneThingMinutes = l.OneThingSeconds / 60, HardSeconds = l.HardSeconds, DryMinutes = l.DrySeconds / 60,
-            WaitingPercent = (int)(l.Waiting * 100), TalkPercent = (int)(l.Talk * 100), Landings = l.Landings, Impacts = l.Impacts, IdleSeconds = l.IdleSeconds, NewItems = l.NewItems,
-        };
+        public static LimitsForm Of(CheckLimits l) =>
+            new()
+            {
+                WarmUpMinutes = l.WarmUpSeconds / 60,
+                WarmUpPercent = (int)(l.WarmUpShare * 100),
+                CoolDownMinutes = l.CoolDownSeconds / 60,
+                CoolDownPercent = (int)(l.CoolDownShare * 100),
+                SidesApartPercent = (int)(l.SidesApart * 100),
+                OneThingMinutes = l.OneThingSeconds / 60,
+                HardSeconds = l.HardSeconds,
+                DryMinutes = l.DrySeconds / 60,
+                WaitingPercent = (int)(l.Waiting * 100),
+                TalkPercent = (int)(l.Talk * 100),
+                Landings = l.Landings,
+                Impacts = l.Impacts,
+                IdleSeconds = l.IdleSeconds,
+                NewItems = l.NewItems,
+            };
 
-        public CheckLimits Limits() => new()
-        {
-            WarmUpSeconds = WarmUpMinutes * 60, WarmUpShare = WarmUpPercent / 100m, CoolDownSeconds = CoolDownMinutes * 60, CoolDownShare = CoolDownPercent / 100m,
-            SidesApart = SidesApartPercent / 100m, OneThingSeconds = OneThingMinutes * 60, HardSeconds = HardSeconds, DrySeconds = DryMinutes * 60,
-            Waiting = WaitingPercent / 100m, Talk = TalkPercent / 100m, Landings = Landings, Impacts = Impacts, IdleSeconds = IdleSeconds, NewItems = NewItems,
-        };
+        public CheckLimits Limits() =>
+            new()
+            {
+                WarmUpSeconds = WarmUpMinutes * 60,
+                WarmUpShare = WarmUpPercent / 100m,
+                CoolDownSeconds = CoolDownMinutes * 60,
+                CoolDownShare = CoolDownPercent / 100m,
+                SidesApart = SidesApartPercent / 100m,
+                OneThingSeconds = OneThingMinutes * 60,
+                HardSeconds = HardSeconds,
+                DrySeconds = DryMinutes * 60,
+                Waiting = WaitingPercent / 100m,
+                Talk = TalkPercent / 100m,
+                Landings = Landings,
+                Impacts = Impacts,
+                IdleSeconds = IdleSeconds,
+                NewItems = NewItems,
+            };
     }
 
     /// <summary>The fields of the form, in the order in which they are asked.</summary>
-    public IEnumerable<(string Field, string Label, string? Value)> Fields() => typeof(LimitsForm).GetProperties()
-        .Select(p => (p.Name, p.GetCustomAttribute<DisplayAttribute>()!.Name!, Convert.ToString(p.GetValue(Form), CultureInfo.InvariantCulture)));
+    public IEnumerable<(string Field, string Label, string? Value)> Fields() =>
+        typeof(LimitsForm)
+            .GetProperties()
+            .Select(p =>
+                (
+                    p.Name,
+                    p.GetCustomAttribute<DisplayAttribute>()!.Name!,
+                    Convert.ToString(p.GetValue(Form), CultureInfo.InvariantCulture)
+                )
+            );
 
     [BindProperty(SupportsGet = true)]
     public AgeBand Band { get; set; } = AgeBand.Kids;
@@ -90,7 +125,8 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
     public async Task OnGetAsync()
     {
         ModelState.Clear();
-        if (!Enum.IsDefined(Band)) Band = AgeBand.Kids;
+        if (!Enum.IsDefined(Band))
+            Band = AgeBand.Kids;
         await Load();
         Form = LimitsForm.Of((await Facts()).LimitsOf(Band));
     }
@@ -98,18 +134,29 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        if (!Enum.IsDefined(Band) || !ModelState.IsValid) return Page();
+        if (!Enum.IsDefined(Band) || !ModelState.IsValid)
+            return Page();
         var row = await Db.LimitsOfBands.FirstOrDefaultAsync(l => l.Band == Band, Cancel);
-        if (row is null) Db.LimitsOfBands.Add(row = new BandLimits { Band = Band, Limits = "{}" });
+        if (row is null)
+            Db.LimitsOfBands.Add(row = new BandLimits { Band = Band, Limits = "{}" });
         row.Limits = Form.Limits().Write();
-        return await SaveAndTell(coming, $"The limits for {AgeBands.Word(Band)} are saved.", $"/school/limits?band={Band}");
+        return await SaveAndTell(
+            coming,
+            $"The limits for {AgeBands.Word(Band)} are saved.",
+            $"/school/limits?band={Band}"
+        );
     }
 
     /// <summary>Back to the usual limits.</summary>
     public async Task<IActionResult> OnPostUsualAsync()
     {
-        if (await Db.LimitsOfBands.FirstOrDefaultAsync(l => l.Band == Band, Cancel) is { } row) Db.LimitsOfBands.Remove(row);
-        return await SaveAndTell(coming, $"The usual limits for {AgeBands.Word(Band)} again.", $"/school/limits?band={Band}");
+        if (await Db.LimitsOfBands.FirstOrDefaultAsync(l => l.Band == Band, Cancel) is { } row)
+            Db.LimitsOfBands.Remove(row);
+        return await SaveAndTell(
+            coming,
+            $"The usual limits for {AgeBands.Word(Band)} again.",
+            $"/school/limits?band={Band}"
+        );
     }
 
     private async Task Load()

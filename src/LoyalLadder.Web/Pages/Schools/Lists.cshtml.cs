@@ -24,45 +24,60 @@ public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists 
     {
         Kind = SchoolLists.Kind(List);
         // drills and students are the instructors' to keep, kit is the head's
-        if (HttpMethods.IsPost(Request.Method) && !(Kind?.Key is null or "students" or "drills" ? CanPlan : IsHead)) context.Result = Forbid();
-        else if (List is not null && Kind is null) context.Result = NotFound();
+        if (HttpMethods.IsPost(Request.Method) && !(Kind?.Key is null or "students" or "drills" ? CanPlan : IsHead))
+            context.Result = Forbid();
+        else if (List is not null && Kind is null)
+            context.Result = NotFound();
     }
 
     public bool MayTake(ListKind kind) => kind.CanBeTaken && (kind.Key is "students" or "drills" ? CanPlan : IsHead);
 
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 
-    public async Task<IActionResult> OnGetCsvAsync() => Kind is null ? NotFound() : File(Encoding.UTF8.GetBytes(await lists.Write(Kind, Cancel)), "text/csv; charset=utf-8", $"{Kind.Key}.csv");
+    public async Task<IActionResult> OnGetCsvAsync() =>
+        Kind is null
+            ? NotFound()
+            : File(
+                Encoding.UTF8.GetBytes(await lists.Write(Kind, Cancel)),
+                "text/csv; charset=utf-8",
+                $"{Kind.Key}.csv"
+            );
 
     /// <summary>Shows what the list would change; nothing is changed yet.</summary>
     public async Task<IActionResult> OnPostAsync(IFormFile? file, string? text)
     {
-        if (Kind is null) return NotFound();
+        if (Kind is null)
+            return NotFound();
         Text = text ?? "";
         if (file is { Length: > 0 })
         {
             if (file.Length > CsvTable.MostBytes)
             {
-                Problem = $"The file has {file.Length / 1000:N0} kB; a list may have {CsvTable.MostBytes / 1000:N0} kB.";
+                Problem =
+                    $"The file has {file.Length / 1000:N0} kB; a list may have {CsvTable.MostBytes / 1000:N0} kB.";
                 return Page();
             }
             using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
             Text = await reader.ReadToEndAsync(Cancel);
         }
-        if (string.IsNullOrWhiteSpace(Text)) Problem = "Choose a file, or paste the list.";
-        else Outcome = await lists.Look(Kind, Text, Cancel);
+        if (string.IsNullOrWhiteSpace(Text))
+            Problem = "Choose a file, or paste the list.";
+        else
+            Outcome = await lists.Look(Kind, Text, Cancel);
         return Page();
     }
 
     public async Task<IActionResult> OnPostTakeAsync(string? text)
     {
-        if (Kind is null) return NotFound();
+        if (Kind is null)
+            return NotFound();
         Text = text ?? "";
         Outcome = await lists.Take(Kind, Text, Cancel);
-        if (!Outcome.CanBeTaken) return Page();
-        Say($"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, {Outcome.Count(RowFate.Same)} as they were.");
+        if (!Outcome.CanBeTaken)
+            return Page();
+        Say(
+            $"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, {Outcome.Count(RowFate.Same)} as they were."
+        );
         return Redirect("/school/lists");
     }
 }

@@ -17,20 +17,24 @@ public abstract class SchoolPage(LadderContext db, TimeProvider time) : RoomPage
 
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (HttpMethods.IsPost(Request.Method) && !MayChange) context.Result = Forbid();
+        if (HttpMethods.IsPost(Request.Method) && !MayChange)
+            context.Result = Forbid();
     }
 
     /// <summary>The row of that key, or a fresh one added to the set.</summary>
-    protected async Task<T> RowOrNew<T>(DbSet<T> rows, Func<T> make) where T : SchoolRow
+    protected async Task<T> RowOrNew<T>(DbSet<T> rows, Func<T> make)
+        where T : SchoolRow
     {
-        if (Edit is { } id && await rows.FirstOrDefaultAsync(r => r.Id == id, Cancel) is { } row) return row;
+        if (Edit is { } id && await rows.FirstOrDefaultAsync(r => r.Id == id, Cancel) is { } row)
+            return row;
         var fresh = make();
         rows.Add(fresh);
         return fresh;
     }
 
     /// <summary>Removes a row; one that others still need stays, with a word why.</summary>
-    protected async Task<IActionResult> Remove<T>(DbSet<T> rows, Guid id, string url, string stillNeeded) where T : SchoolRow
+    protected async Task<IActionResult> Remove<T>(DbSet<T> rows, Guid id, string url, string stillNeeded)
+        where T : SchoolRow
     {
         if (await rows.FirstOrDefaultAsync(r => r.Id == id, Cancel) is { } row)
         {

@@ -12,7 +12,11 @@ namespace LoyalLadder.Web.Pages.Schools;
 [Authorize(Policies.Head)]
 public sealed class TokensModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
 {
-    [BindProperty, Required(ErrorMessage = "Say what it is for."), StringLength(80, ErrorMessage = "At most 80 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Say what it is for."),
+        StringLength(80, ErrorMessage = "At most 80 characters.")
+    ]
     public string Name { get; set; } = "";
 
     public List<ApiToken> Tokens { get; private set; } = [];
@@ -27,7 +31,14 @@ public sealed class TokensModel(LadderContext db, TimeProvider time) : SchoolPag
         if (ModelState.IsValid)
         {
             Fresh = ApiToken.Fresh();
-            Db.ApiTokens.Add(new ApiToken { Name = Name.Trim(), Hash = ApiToken.HashOf(Fresh), CreatedAt = Time.GetUtcNow() });
+            Db.ApiTokens.Add(
+                new ApiToken
+                {
+                    Name = Name.Trim(),
+                    Hash = ApiToken.HashOf(Fresh),
+                    CreatedAt = Time.GetUtcNow(),
+                }
+            );
             await Db.SaveChangesAsync(Cancel);
         }
         await Load();
@@ -36,9 +47,11 @@ public sealed class TokensModel(LadderContext db, TimeProvider time) : SchoolPag
 
     public async Task<IActionResult> OnPostRevokeAsync(Guid id)
     {
-        if (await Db.ApiTokens.FirstOrDefaultAsync(t => t.Id == id, Cancel) is { } token) token.RevokedAt ??= Time.GetUtcNow();
+        if (await Db.ApiTokens.FirstOrDefaultAsync(t => t.Id == id, Cancel) is { } token)
+            token.RevokedAt ??= Time.GetUtcNow();
         return await Save("Revoked; it opens nothing any more.", "/school/tokens");
     }
 
-    private async Task Load() => Tokens = await Db.ApiTokens.AsNoTracking().OrderByDescending(t => t.CreatedAt).ToListAsync(Cancel);
+    private async Task Load() =>
+        Tokens = await Db.ApiTokens.AsNoTracking().OrderByDescending(t => t.CreatedAt).ToListAsync(Cancel);
 }

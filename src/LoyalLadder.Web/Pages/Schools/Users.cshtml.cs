@@ -11,14 +11,19 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Who signs in, and as what.</summary>
 [Authorize(Policies.Head)]
-public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<AppUser> users, Invitations invitations) : SchoolPage(db, time)
+public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<AppUser> users, Invitations invitations)
+    : SchoolPage(db, time)
 {
     public sealed class UserForm
     {
         [Required(ErrorMessage = "Type a name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
         public string DisplayName { get; set; } = "";
 
-        [Required(ErrorMessage = "Type an e-mail."), StringLength(256, ErrorMessage = "At most 256 characters."), EmailAddress(ErrorMessage = "This is no e-mail address; one looks like name@place.")]
+        [
+            Required(ErrorMessage = "Type an e-mail."),
+            StringLength(256, ErrorMessage = "At most 256 characters."),
+            EmailAddress(ErrorMessage = "This is no e-mail address; one looks like name@place.")
+        ]
         public string Email { get; set; } = "";
 
         [EnumDataType(typeof(Role), ErrorMessage = "Choose a role.")]
@@ -36,23 +41,38 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
     public async Task OnGetAsync()
     {
         await Load();
-        if (Staff.Find(u => u.Id == Edit) is { } user) Form = new UserForm { DisplayName = user.DisplayName, Email = user.Email ?? "", Role = user.Role };
+        if (Staff.Find(u => u.Id == Edit) is { } user)
+            Form = new UserForm
+            {
+                DisplayName = user.DisplayName,
+                Email = user.Email ?? "",
+                Role = user.Role,
+            };
     }
 
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
         var user = Edit is { } id ? await Db.Staff.FirstOrDefaultAsync(u => u.Id == id, Cancel) : null;
-        if (user is null && string.IsNullOrEmpty(Form.Password)) ModelState.AddModelError("Form.Password", "Choose a first password of at least ten characters.");
-        if (user is { Role: Role.Head } && Form.Role != Role.Head && Staff.Count(u => u.Role == Role.Head) == 1) ModelState.AddModelError("Form.Role", "A school keeps at least one head instructor.");
-        if (!ModelState.IsValid) return Page();
+        if (user is null && string.IsNullOrEmpty(Form.Password))
+            ModelState.AddModelError("Form.Password", "Choose a first password of at least ten characters.");
+        if (user is { Role: Role.Head } && Form.Role != Role.Head && Staff.Count(u => u.Role == Role.Head) == 1)
+            ModelState.AddModelError("Form.Role", "A school keeps at least one head instructor.");
+        if (!ModelState.IsValid)
+            return Page();
         var result = user is null ? await Make() : await Change(user);
         if (result.Succeeded)
         {
             Say($"{Form.DisplayName.Trim()} is saved.");
             return Redirect("/school/users");
         }
-        foreach (var error in result.Errors) ModelState.AddModelError("", error.Code.Contains("Duplicate", StringComparison.Ordinal) ? "Somebody signs in with this e-mail already." : error.Description);
+        foreach (var error in result.Errors)
+            ModelState.AddModelError(
+                "",
+                error.Code.Contains("Duplicate", StringComparison.Ordinal)
+                    ? "Somebody signs in with this e-mail already."
+                    : error.Description
+            );
         return Page();
     }
 
@@ -77,16 +97,38 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
         return Redirect("/school/users");
     }
 
-    public string RoleWord(Role role) => role switch { Role.Head => "head instructor", Role.Instructor => "instructor", _ => "assistant" };
+    public string RoleWord(Role role) =>
+        role switch
+        {
+            Role.Head => "head instructor",
+            Role.Instructor => "instructor",
+            _ => "assistant",
+        };
 
-    private Task<IdentityResult> Make() => users.CreateAsync(
-        new AppUser { UserName = Form.Email.Trim(), Email = Form.Email.Trim(), DisplayName = Form.DisplayName.Trim(), Role = Form.Role, SchoolId = Db.SchoolId }, Form.Password!);
+    private Task<IdentityResult> Make() =>
+        users.CreateAsync(
+            new AppUser
+            {
+                UserName = Form.Email.Trim(),
+                Email = Form.Email.Trim(),
+                DisplayName = Form.DisplayName.Trim(),
+                Role = Form.Role,
+                SchoolId = Db.SchoolId,
+            },
+            Form.Password!
+        );
 
     private async Task<IdentityResult> Change(AppUser user)
     {
-        (user.DisplayName, user.Role, user.UserName, user.Email) = (Form.DisplayName.Trim(), Form.Role, Form.Email.Trim(), Form.Email.Trim());
+        (user.DisplayName, user.Role, user.UserName, user.Email) = (
+            Form.DisplayName.Trim(),
+            Form.Role,
+            Form.Email.Trim(),
+            Form.Email.Trim()
+        );
         var result = await users.UpdateAsync(user);
-        if (!result.Succeeded) return result;
+        if (!result.Succeeded)
+            return result;
         if (!string.IsNullOrEmpty(Form.Password))
         {
             user.PasswordHash = users.PasswordHasher.HashPassword(user, Form.Password);
@@ -100,6 +142,10 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
     {
         Staff = await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel);
         var now = Time.GetUtcNow();
-        Open = await Db.Invitations.AsNoTracking().Where(i => i.UsedAt == null && i.ExpiresAt > now).OrderBy(i => i.ExpiresAt).ToListAsync(Cancel);
+        Open = await Db
+            .Invitations.AsNoTracking()
+            .Where(i => i.UsedAt == null && i.ExpiresAt > now)
+            .OrderBy(i => i.ExpiresAt)
+            .ToListAsync(Cancel);
     }
 }

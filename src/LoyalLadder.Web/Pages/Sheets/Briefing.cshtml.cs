@@ -13,10 +13,19 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>One page for whoever stands in: what was done, what is owed and due, whom to take care of, what today's sheet says.</summary>
-public sealed class BriefingModel(LadderContext db, TimeProvider time, LessonSheets sheets, OwedLines owed, ProgressBook progress, StudentRecords records, LineComments comments) : RoomPage(db, time)
+public sealed class BriefingModel(
+    LadderContext db,
+    TimeProvider time,
+    LessonSheets sheets,
+    OwedLines owed,
+    ProgressBook progress,
+    StudentRecords records,
+    LineComments comments
+) : RoomPage(db, time)
 {
     /// <summary>Lessons told of, and due things named.</summary>
-    private const int MostLessons = 3, MostDue = 6;
+    private const int MostLessons = 3,
+        MostDue = 6;
 
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -27,7 +36,8 @@ public sealed class BriefingModel(LadderContext db, TimeProvider time, LessonShe
     public List<(DueItem Item, string Name)> Due { get; private set; } = [];
 
     /// <summary>What instructors said to each other on its lines.</summary>
-    public ILookup<Guid, LineComment> Comments { get; private set; } = Array.Empty<LineComment>().ToLookup(c => c.LineId);
+    public ILookup<Guid, LineComment> Comments { get; private set; } =
+        Array.Empty<LineComment>().ToLookup(c => c.LineId);
 
     public List<CareNote> Care { get; private set; } = [];
     public List<string> Drifting { get; private set; } = [];
@@ -36,17 +46,38 @@ public sealed class BriefingModel(LadderContext db, TimeProvider time, LessonShe
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if (await sheets.Open(Id, Cancel) is not { } sheet) return NotFound();
+        if (await sheets.Open(Id, Cancel) is not { } sheet)
+            return NotFound();
         (Sheet, Material, Naming) = (sheet, await Taught(), (await Words()).Naming);
         var lesson = sheet.Lesson;
-        Last = await Db.Logs.AsNoTracking().Include(l => l.Lesson).Include(l => l.Lines).Include(l => l.Attendances).AsSplitQuery()
-            .Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date).OrderByDescending(l => l.Lesson!.Date).ThenByDescending(l => l.Id).Take(MostLessons).ToListAsync(Cancel);
+        Last = await Db
+            .Logs.AsNoTracking()
+            .Include(l => l.Lesson)
+            .Include(l => l.Lines)
+            .Include(l => l.Attendances)
+            .AsSplitQuery()
+            .Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date)
+            .OrderByDescending(l => l.Lesson!.Date)
+            .ThenByDescending(l => l.Id)
+            .Take(MostLessons)
+            .ToListAsync(Cancel);
         Owed = await owed.Of([lesson.ClassId], Cancel);
-        Due = [.. (await progress.DueFor(lesson.ClassId, lesson.Date, [.. Owed.Select(o => o.Text)], Cancel)).Take(MostDue).Select(d => (d, Material.NameOf(d.Learnable, Naming)))];
+        Due =
+        [
+            .. (await progress.DueFor(lesson.ClassId, lesson.Date, [.. Owed.Select(o => o.Text)], Cancel))
+                .Take(MostDue)
+                .Select(d => (d, Material.NameOf(d.Learnable, Naming))),
+        ];
         Comments = (await comments.Open(Id, Cancel)).ToLookup(c => c.LineId);
         // an assistant counts and notes; care notes are for whoever teaches
-        if (CanPlan) Care = await records.CareOfClass(lesson.ClassId, Cancel);
-        Drifting = [.. (await progress.Stands(lesson.ClassId, Cancel)).Where(s => s.IsDrifting).Select(s => s.Student.ShownName)];
+        if (CanPlan)
+            Care = await records.CareOfClass(lesson.ClassId, Cancel);
+        Drifting =
+        [
+            .. (await progress.Stands(lesson.ClassId, Cancel))
+                .Where(s => s.IsDrifting)
+                .Select(s => s.Student.ShownName),
+        ];
         return Page();
     }
 }

@@ -11,6 +11,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days
     public async Task OnGetAsync()
     {
         var today = await Today();
-        for (var i = 0; i < 8; i++) Days.Add((today.AddDays(i), await days.Of(today.AddDays(i), Cancel)));
+        for (var i = 0; i < 8; i++)
+            Days.Add((today.AddDays(i), await days.Of(today.AddDays(i), Cancel)));
     }
 }

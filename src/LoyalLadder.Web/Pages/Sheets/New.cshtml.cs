@@ -38,16 +38,20 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
     public async Task<IActionResult> OnPostAsync(IFormFile? file, bool empty, bool look)
     {
         await LoadClasses();
-        if (file is { Length: > 0 } && string.IsNullOrWhiteSpace(Text)) await TakeFile(file);
+        if (file is { Length: > 0 } && string.IsNullOrWhiteSpace(Text))
+            await TakeFile(file);
         if (!empty && string.IsNullOrWhiteSpace(Text) && ModelState.IsValid)
             ModelState.AddModelError(nameof(Text), "Paste a sheet here, or begin with an empty one.");
-        if (!ModelState.IsValid) return Page();
+        if (!ModelState.IsValid)
+            return Page();
         var text = empty ? null : Text;
         if (text?.TrimStart().StartsWith('{') == true)
         {
             var (plan, errors) = new LessonJson(await sheets.Reader(Cancel)).Read(text);
-            foreach (var (place, message) in errors.Take(5)) ModelState.AddModelError(nameof(Text), $"{place}: {message}");
-            if (plan is null) return Page();
+            foreach (var (place, message) in errors.Take(5))
+                ModelState.AddModelError(nameof(Text), $"{place}: {message}");
+            if (plan is null)
+                return Page();
             text = new SheetWriter(await sheets.Reader(Cancel)).Write(plan);
         }
         var (sheet, refusal) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
@@ -57,8 +61,14 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
             return Page();
         }
         var lesson = refusal is null ? (await sheets.Begin(ClassId.Value, Date.Value, text, Cancel)).Lesson : null;
-        if (lesson is not null) return Redirect($"/sheets/{lesson.Id}");
-        ModelState.AddModelError(refusal?.Contains("class", StringComparison.Ordinal) == true ? nameof(ClassId) : refusal?.Contains("day within", StringComparison.Ordinal) == true ? nameof(Date) : nameof(Text), refusal ?? "Try once more.");
+        if (lesson is not null)
+            return Redirect($"/sheets/{lesson.Id}");
+        ModelState.AddModelError(
+            refusal?.Contains("class", StringComparison.Ordinal) == true ? nameof(ClassId)
+                : refusal?.Contains("day within", StringComparison.Ordinal) == true ? nameof(Date)
+                : nameof(Text),
+            refusal ?? "Try once more."
+        );
         return Page();
     }
 
@@ -66,15 +76,19 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
     {
         if (file.Length > SheetReader.MostBytes)
         {
-            ModelState.AddModelError(nameof(Text), $"The file has {file.Length / 1000:N0} kB; a sheet may have {SheetReader.MostBytes / 1000} kB.");
+            ModelState.AddModelError(
+                nameof(Text),
+                $"The file has {file.Length / 1000:N0} kB; a sheet may have {SheetReader.MostBytes / 1000} kB."
+            );
             return;
         }
         using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
         var read = await reader.ReadToEndAsync(Cancel);
-        if (SheetReader.Refusal(read) is { } refusal) ModelState.AddModelError(nameof(Text), refusal);
-        else Text = read;
+        if (SheetReader.Refusal(read) is { } refusal)
+            ModelState.AddModelError(nameof(Text), refusal);
+        else
+            Text = read;
     }
 
-    private async Task LoadClasses() =>
-        Classes = await ClassChoice.All(Db, Cancel);
+    private async Task LoadClasses() => Classes = await ClassChoice.All(Db, Cancel);
 }

@@ -25,11 +25,19 @@ public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets
     public List<string> Cautions { get; private set; } = [];
 
     /// <summary>Type grows with the room that there is: few lines are read from farther away.</summary>
-    public string Size => Sheet.Plan.Entries.Count switch { <= 14 => "large", <= 24 => "medium", <= 36 => "small", _ => "smallest" };
+    public string Size =>
+        Sheet.Plan.Entries.Count switch
+        {
+            <= 14 => "large",
+            <= 24 => "medium",
+            <= 36 => "small",
+            _ => "smallest",
+        };
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if (await sheets.Open(Id, Cancel) is not { } sheet) return NotFound();
+        if (await sheets.Open(Id, Cancel) is not { } sheet)
+            return NotFound();
         Sheet = sheet;
         var taught = await Taught();
         var naming = (await Words()).Naming;
@@ -37,11 +45,30 @@ public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets
         Back =
         [
             // jobs at stations and bags are no combination
-            .. sheet.Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose)).Select(l => l.Moves).Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2).Distinct().Take(MostOverleaf)
+            .. sheet
+                .Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose))
+                .Select(l => l.Moves)
+                .Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2)
+                .Distinct()
+                .Take(MostOverleaf)
                 .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, sheet.Lesson.Class!.Band)))
-                .Select(m => new Overleaf(NotationWriter.Write(m.Moves, naming), HolderCard.Of(m.Trace, naming, sheet.School.CrossedMitts), BuildUp.Of(m.Trace, sheet.School.BuildUp, sheet.School.Naming))),
+                .Select(m => new Overleaf(
+                    NotationWriter.Write(m.Moves, naming),
+                    HolderCard.Of(m.Trace, naming, sheet.School.CrossedMitts),
+                    BuildUp.Of(m.Trace, sheet.School.BuildUp, sheet.School.Naming)
+                )),
         ];
-        Cautions = [.. sheet.Plan.Lines.SelectMany(l => l.Moves.Elements).Select(e => e.Technique).OfType<Technique>().Distinct().SelectMany(t => t.Cautions.Take(1)).Distinct().Take(10)];
+        Cautions =
+        [
+            .. sheet
+                .Plan.Lines.SelectMany(l => l.Moves.Elements)
+                .Select(e => e.Technique)
+                .OfType<Technique>()
+                .Distinct()
+                .SelectMany(t => t.Cautions.Take(1))
+                .Distinct()
+                .Take(10),
+        ];
         return Page();
     }
 }

@@ -15,7 +15,8 @@ public sealed record Match(string Name, string Reason, string Fill);
 public sealed record DueList(Guid Lesson, bool CanPlan, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
 {
     /// <summary>Shown at once, and behind a press.</summary>
-    public const int First = 4, Most = 14;
+    public const int First = 4,
+        Most = 14;
 }
 
 /// <summary>The head of a lesson, as its form sends it.</summary>

@@ -14,7 +14,8 @@ public sealed partial class SheetModel
     public List<string> Here { get; private set; } = [];
 
     /// <summary>What was said on lines and is not settled.</summary>
-    public ILookup<Guid, LineComment> Comments { get; private set; } = Array.Empty<LineComment>().ToLookup(c => c.LineId);
+    public ILookup<Guid, LineComment> Comments { get; private set; } =
+        Array.Empty<LineComment>().ToLookup(c => c.LineId);
 
     /// <summary>The row that is being commented on.</summary>
     public Guid? CommentLine { get; private set; }
@@ -32,7 +33,8 @@ public sealed partial class SheetModel
     public async Task<IActionResult> OnPostSayAsync(Guid line, string? words)
     {
         CommentProblem = await comments.Say(Id, line, words, Cancel);
-        if (CommentProblem is null) return await Answer(new SheetEdit.Saved(line));
+        if (CommentProblem is null)
+            return await Answer(new SheetEdit.Saved(line));
         (CommentLine, CommentText) = (line, words);
         return await Answer(new SheetEdit.Refused(CommentProblem), line);
     }

@@ -11,41 +11,81 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Opens the first school of an empty installation; closed for good once there is anybody.</summary>
 [AllowAnonymous]
-public sealed class FirstRunModel(LadderContext db, SchoolScope scope, UserManager<AppUser> users, SignInManager<AppUser> signIn) : PageModel
+public sealed class FirstRunModel(
+    LadderContext db,
+    SchoolScope scope,
+    UserManager<AppUser> users,
+    SignInManager<AppUser> signIn
+) : PageModel
 {
-    [BindProperty, Required(ErrorMessage = "Give the school a name."), StringLength(120, ErrorMessage = "At most 120 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Give the school a name."),
+        StringLength(120, ErrorMessage = "At most 120 characters.")
+    ]
     public string SchoolName { get; set; } = "";
 
-    [BindProperty, Required(ErrorMessage = "Choose a time zone."), StringLength(60, ErrorMessage = "At most 60 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Choose a time zone."),
+        StringLength(60, ErrorMessage = "At most 60 characters.")
+    ]
     public string TimeZone { get; set; } = "Europe/London";
 
-    [BindProperty, Required(ErrorMessage = "Type your name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Type your name."),
+        StringLength(80, ErrorMessage = "At most 80 characters.")
+    ]
     public string DisplayName { get; set; } = "";
 
-    [BindProperty, Required(ErrorMessage = "Type your e-mail."), StringLength(256, ErrorMessage = "At most 256 characters."), EmailAddress(ErrorMessage = "This is no e-mail address; one looks like name@place.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Type your e-mail."),
+        StringLength(256, ErrorMessage = "At most 256 characters."),
+        EmailAddress(ErrorMessage = "This is no e-mail address; one looks like name@place.")
+    ]
     public string Email { get; set; } = "";
 
-    [BindProperty, Required(ErrorMessage = "Choose a password."), StringLength(200, MinimumLength = 10, ErrorMessage = "Ten to 200 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Choose a password."),
+        StringLength(200, MinimumLength = 10, ErrorMessage = "Ten to 200 characters.")
+    ]
     public string Password { get; set; } = "";
 
     public async Task<IActionResult> OnGetAsync() => await IsOpen() ? Page() : Redirect("/sign-in");
 
     public async Task<IActionResult> OnPostAsync()
     {
-        if (!await IsOpen()) return Redirect("/sign-in");
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _)) ModelState.AddModelError(nameof(TimeZone), "There is no such time zone; choose one from the list, such as Europe/London.");
-        if (!ModelState.IsValid) return Page();
+        if (!await IsOpen())
+            return Redirect("/sign-in");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _))
+            ModelState.AddModelError(
+                nameof(TimeZone),
+                "There is no such time zone; choose one from the list, such as Europe/London."
+            );
+        if (!ModelState.IsValid)
+            return Page();
         var school = new School { Name = SchoolName.Trim(), TimeZone = TimeZone };
         (scope.SchoolId, scope.UserName) = (school.Id, DisplayName.Trim());
         db.Schools.Add(school);
         await db.SaveChangesAsync(HttpContext.RequestAborted);
-        var head = new AppUser { UserName = Email.Trim(), Email = Email.Trim(), DisplayName = DisplayName.Trim(), SchoolId = school.Id, Role = Role.Head };
+        var head = new AppUser
+        {
+            UserName = Email.Trim(),
+            Email = Email.Trim(),
+            DisplayName = DisplayName.Trim(),
+            SchoolId = school.Id,
+            Role = Role.Head,
+        };
         var made = await users.CreateAsync(head, Password);
         if (!made.Succeeded)
         {
             db.Schools.Remove(school);
             await db.SaveChangesAsync(HttpContext.RequestAborted);
-            foreach (var error in made.Errors) ModelState.AddModelError("", error.Description);
+            foreach (var error in made.Errors)
+                ModelState.AddModelError("", error.Description);
             return Page();
         }
         await signIn.SignInAsync(head, isPersistent: true);

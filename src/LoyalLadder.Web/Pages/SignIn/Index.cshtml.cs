@@ -13,10 +13,18 @@ namespace LoyalLadder.Web.Pages.SignIn;
 [AllowAnonymous]
 public sealed class IndexModel(LadderContext db, SignInManager<AppUser> signIn) : PageModel
 {
-    [BindProperty, Required(ErrorMessage = "Type your e-mail."), StringLength(256, ErrorMessage = "An e-mail has at most 256 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Type your e-mail."),
+        StringLength(256, ErrorMessage = "An e-mail has at most 256 characters.")
+    ]
     public string Email { get; set; } = "";
 
-    [BindProperty, Required(ErrorMessage = "Type your password."), StringLength(200, ErrorMessage = "A password has at most 200 characters.")]
+    [
+        BindProperty,
+        Required(ErrorMessage = "Type your password."),
+        StringLength(200, ErrorMessage = "A password has at most 200 characters.")
+    ]
     public string Password { get; set; } = "";
 
     public async Task<IActionResult> OnGetAsync() =>
@@ -24,12 +32,22 @@ public sealed class IndexModel(LadderContext db, SignInManager<AppUser> signIn) 
 
     public async Task<IActionResult> OnPostAsync(string? returnUrl)
     {
-        if (!ModelState.IsValid) return Page();
-        var result = await signIn.PasswordSignInAsync(Email.Trim(), Password, isPersistent: true, lockoutOnFailure: true);
-        if (result.Succeeded) return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
-        ModelState.AddModelError("", result.IsLockedOut
-            ? "Too many tries. This account opens again in ten minutes."
-            : "E-mail or password is not right.");
+        if (!ModelState.IsValid)
+            return Page();
+        var result = await signIn.PasswordSignInAsync(
+            Email.Trim(),
+            Password,
+            isPersistent: true,
+            lockoutOnFailure: true
+        );
+        if (result.Succeeded)
+            return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
+        ModelState.AddModelError(
+            "",
+            result.IsLockedOut
+                ? "Too many tries. This account opens again in ten minutes."
+                : "E-mail or password is not right."
+        );
         return Page();
     }
 }

@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Web.Pages.Today;
 
 /// <summary>The day's lessons in order, each with its next right action.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days, DayOutlook outlook) : RoomPage(db, time)
+public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days, DayOutlook outlook)
+    : RoomPage(db, time)
 {
     public DateOnly Date { get; private set; }
     public bool IsToday { get; private set; }
@@ -26,8 +27,10 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days
         IsToday = Date == today;
         SchoolName = (await School()).Name;
         Entries = await days.Of(Date, Cancel);
-        if (IsToday) ToLog = await days.ToLog(today, Cancel);
-        if (Date >= today) Ahead = await outlook.Of(Date, Cancel);
+        if (IsToday)
+            ToLog = await days.ToLog(today, Cancel);
+        if (Date >= today)
+            Ahead = await outlook.Of(Date, Cancel);
         HasClasses = Entries.Count > 0 || await Db.Classes.AnyAsync(Cancel);
         return Page();
     }

@@ -13,9 +13,11 @@ function show(beat) {
   const at = Math.max(1, Math.min(frames.length, beat));
   live().dataset.beat = at;
   for (const frame of frames) frame.classList.toggle('is-on', Number(frame.dataset.beat) === at);
-  for (const mark of live().querySelectorAll('.beat-strip .beat')) mark.classList.toggle('is-on', Number(mark.dataset.beat) === at);
+  for (const mark of live().querySelectorAll('.beat-strip .beat'))
+    mark.classList.toggle('is-on', Number(mark.dataset.beat) === at);
   const { count } = frames[at - 1].dataset;
-  for (const line of live().querySelectorAll('.holder li')) line.classList.toggle('is-on', line.dataset.count === count);
+  for (const line of live().querySelectorAll('.holder li'))
+    line.classList.toggle('is-on', line.dataset.count === count);
   live().querySelector('[data-count-shown]').textContent = count;
   document.getElementById('scrub').value = at;
 }
@@ -34,25 +36,46 @@ function play() {
   const next = beat => {
     show(beat);
     const frame = beats()[beat - 1];
-    playing = frame ? setTimeout(() => (beat < beats().length ? next(beat + 1) : stop()), Number(frame.dataset[pace]) * 1000) : 0;
+    playing = frame
+      ? setTimeout(() => (beat < beats().length ? next(beat + 1) : stop()), Number(frame.dataset[pace]) * 1000)
+      : 0;
   };
   next(shown() >= beats().length ? 1 : shown());
 }
 
 document.addEventListener('click', e => {
   const beat = e.target.closest('a[data-beat]');
-  if (beat && live().contains(beat)) { e.preventDefault(); stop(); return show(Number(beat.dataset.beat)); }
+  if (beat && live().contains(beat)) {
+    e.preventDefault();
+    stop();
+    return show(Number(beat.dataset.beat));
+  }
   const fill = e.target.closest('[data-fill]');
-  if (fill) { e.preventDefault(); text.value = fill.dataset.fill; text.focus(); return text.dispatchEvent(new Event('input', { bubbles: true })); }
+  if (fill) {
+    e.preventDefault();
+    text.value = fill.dataset.fill;
+    text.focus();
+    return text.dispatchEvent(new Event('input', { bubbles: true }));
+  }
   const step = e.target.closest('[data-step]');
-  if (step) { stop(); return show(shown() + Number(step.dataset.step)); }
+  if (step) {
+    stop();
+    return show(shown() + Number(step.dataset.step));
+  }
   if (e.target.closest('[data-play]')) play();
 });
 
-document.addEventListener('input', e => { if (e.target.id === 'scrub') { stop(); show(Number(e.target.value)); } });
+document.addEventListener('input', e => {
+  if (e.target.id === 'scrub') {
+    stop();
+    show(Number(e.target.value));
+  }
+});
 
 // other names or sides: the whole page comes anew, with the text in the new words
-document.addEventListener('change', e => { if (e.target.matches('[data-resend]')) form.requestSubmit(); });
+document.addEventListener('change', e => {
+  if (e.target.matches('[data-resend]')) form.requestSubmit();
+});
 
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.metaKey || e.altKey) return;
@@ -61,10 +84,23 @@ document.addEventListener('keydown', e => {
     if (e.key === 'Enter') e.preventDefault();
     return;
   }
-  if (e.target.closest('input:not(#scrub), textarea, select, summary') || (e.key === ' ' && e.target.closest('button, a'))) return;
+  if (
+    e.target.closest('input:not(#scrub), textarea, select, summary') ||
+    (e.key === ' ' && e.target.closest('button, a'))
+  )
+    return;
   const keys = {
-    ArrowRight: () => { stop(); show(shown() + 1); }, ArrowLeft: () => { stop(); show(shown() - 1); }, ' ': play,
-    m: () => document.querySelector('[data-other-lead]').click(), '/': () => text.focus(),
+    ArrowRight: () => {
+      stop();
+      show(shown() + 1);
+    },
+    ArrowLeft: () => {
+      stop();
+      show(shown() - 1);
+    },
+    ' ': play,
+    m: () => document.querySelector('[data-other-lead]').click(),
+    '/': () => text.focus(),
   };
   if (!(e.key in keys)) return;
   e.preventDefault();
@@ -73,7 +109,12 @@ document.addEventListener('keydown', e => {
 
 // a new text keeps the beat that was looked at, as far as there still is one
 let before = 1;
-document.addEventListener('htmx:beforeSwap', e => { if (e.target.id === 'bench-live') { before = shown() || 1; stop(); } });
+document.addEventListener('htmx:beforeSwap', e => {
+  if (e.target.id === 'bench-live') {
+    before = shown() || 1;
+    stop();
+  }
+});
 document.addEventListener('htmx:afterSettle', e => {
   if (e.target.id !== 'bench-live') return;
   show(before);

@@ -3,7 +3,11 @@ const rooms = { t: '/', s: '/sheets', b: '/bench', m: '/material', d: '/diary', 
 let going = false;
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, textarea, select, dialog')) return;
-  if (going && rooms[e.key]) { location.href = rooms[e.key]; e.preventDefault(); e.stopImmediatePropagation(); }
+  if (going && rooms[e.key]) {
+    location.href = rooms[e.key];
+    e.preventDefault();
+    e.stopImmediatePropagation();
+  }
   going = e.key === 'g';
 });
 

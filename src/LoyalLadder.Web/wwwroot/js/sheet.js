@@ -48,16 +48,26 @@ function next() {
 
 // What is due is asked for beside the sheet, so that typing never waits for it, and stands again at once in each new live part.
 let due = null;
-function placeDue() { const box = document.getElementById('due'); if (box && due !== null) box.innerHTML = due; }
+function placeDue() {
+  const box = document.getElementById('due');
+  if (box && due !== null) box.innerHTML = due;
+}
 async function loadDue() {
   const box = document.getElementById('due');
   if (!box) return;
   try {
     const answer = await fetch(box.dataset.due, { redirect: 'manual' });
-    if (answer.ok) { due = await answer.text(); placeDue(); }
-  } catch { /* the link in its place still leads there */ }
+    if (answer.ok) {
+      due = await answer.text();
+      placeDue();
+    }
+  } catch {
+    /* the link in its place still leads there */
+  }
 }
-document.addEventListener('htmx:afterSwap', e => { if (e.target.id === 'live' || e.detail.target?.id === 'live') placeDue(); });
+document.addEventListener('htmx:afterSwap', e => {
+  if (e.target.id === 'live' || e.detail.target?.id === 'live') placeDue();
+});
 document.addEventListener('due-changed', loadDue);
 loadDue();
 
@@ -69,19 +79,45 @@ let asked = null;
 let fromOthers = false;
 let focusIn = false;
 let here = null;
-const placeHere = () => { const at = document.getElementById('here'); if (at && here !== null) at.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : ''; };
-const words = () => new Map(rows().map(r => [r.dataset.line, [...r.querySelectorAll('.what, .dose, .tag-word, .remark, .comments')].map(e => e.textContent.trim()).join('|')]));
+const placeHere = () => {
+  const at = document.getElementById('here');
+  if (at && here !== null) at.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : '';
+};
+const words = () =>
+  new Map(
+    rows().map(r => [
+      r.dataset.line,
+      [...r.querySelectorAll('.what, .dose, .tag-word, .remark, .comments')].map(e => e.textContent.trim()).join('|'),
+    ]),
+  );
 let before = new Map();
-function tell(text) { const box = document.getElementById('news'); box.hidden = !text; box.textContent = text; }
+function tell(text) {
+  const box = document.getElementById('news');
+  box.hidden = !text;
+  box.textContent = text;
+}
 function heed() {
   if (!news || busy || drag) return;
-  if (news.mark === live().dataset.mark) { news = null; tell(''); return; }
-  if (document.querySelector('[data-edit-text], [data-comment-text], #fit, #live details[open]')) { tell(`${news.by || 'Somebody'} has changed this sheet. It is shown as soon as you have saved or left what is open here.`); return; }
+  if (news.mark === live().dataset.mark) {
+    news = null;
+    tell('');
+    return;
+  }
+  if (document.querySelector('[data-edit-text], [data-comment-text], #fit, #live details[open]')) {
+    tell(
+      `${news.by || 'Somebody'} has changed this sheet. It is shown as soon as you have saved or left what is open here.`,
+    );
+    return;
+  }
   fromOthers = true;
   asked = news;
   before = words();
   tell('');
-  window.htmx.ajax('GET', `${location.pathname}?handler=Live&chosen=${live().dataset.chosen}&zoom=${live().elements.zoom.value}`, { target: '#live', swap: 'outerHTML show:none' });
+  window.htmx.ajax(
+    'GET',
+    `${location.pathname}?handler=Live&chosen=${live().dataset.chosen}&zoom=${live().elements.zoom.value}`,
+    { target: '#live', swap: 'outerHTML show:none' },
+  );
 }
 function showChanged() {
   const now = words();
@@ -92,8 +128,14 @@ function showChanged() {
   if (news === asked) news = null;
 }
 follow(`?lesson=${location.pathname.split('/').pop()}`, {
-  mark: told => { news = told; heed(); },
-  here: told => { here = told.here; placeHere(); },
+  mark: told => {
+    news = told;
+    heed();
+  },
+  here: told => {
+    here = told.here;
+    placeHere();
+  },
 });
 
 let typing = false;
@@ -104,7 +146,11 @@ document.addEventListener('htmx:beforeRequest', e => {
   focusIn = live().contains(document.activeElement);
   busy ||= e.detail.target?.id === 'live';
 });
-for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError']) document.addEventListener(failure, () => { fromOthers = false; next(); });
+for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError'])
+  document.addEventListener(failure, () => {
+    fromOthers = false;
+    next();
+  });
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
   if (e.target.id !== 'live') return;
@@ -114,10 +160,17 @@ document.addEventListener('htmx:afterSettle', e => {
   settle(fromOthers ? focusIn : !typing);
   queueMicrotask(next);
   queueMicrotask(heed);
-  if (fromOthers) { fromOthers = false; showChanged(); return; }
+  if (fromOthers) {
+    fromOthers = false;
+    showChanged();
+    return;
+  }
   tell('');
   if (!typing) return;
-  if (!document.querySelector('#live .said.stop')) { quick().value = ''; document.getElementById('matches').replaceChildren(); }
+  if (!document.querySelector('#live .said.stop')) {
+    quick().value = '';
+    document.getElementById('matches').replaceChildren();
+  }
   quick().focus();
 });
 
@@ -130,15 +183,34 @@ const move = by => {
 
 const keys = {
   '/': () => quick()?.focus(),
-  j: () => move(1), k: () => move(-1), ArrowDown: () => move(1), ArrowUp: () => move(-1),
-  '[': () => press('[data-key="["]'), ']': () => press('[data-key="]"]'),
-  J: () => press('[data-key="J"]'), K: () => press('[data-key="K"]'),
-  p: () => press('[data-key="p"]'), n: () => press('[data-key="n"]'), x: () => press('[data-key="x"]'),
+  j: () => move(1),
+  k: () => move(-1),
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+  '[': () => press('[data-key="["]'),
+  ']': () => press('[data-key="]"]'),
+  J: () => press('[data-key="J"]'),
+  K: () => press('[data-key="K"]'),
+  p: () => press('[data-key="p"]'),
+  n: () => press('[data-key="n"]'),
+  x: () => press('[data-key="x"]'),
   m: () => press('[data-key="m"]'),
-  Enter: () => { const take = document.querySelector('[data-accept-fit]'); if (take) take.click(); else press('[data-edit]'); }, e: () => press('[data-edit]'),
+  Enter: () => {
+    const take = document.querySelector('[data-accept-fit]');
+    if (take) take.click();
+    else press('[data-edit]');
+  },
+  e: () => press('[data-edit]'),
   u: () => document.querySelector('[data-undo]')?.click(),
-  c: () => { const checks = document.getElementById('checks'); checks?.scrollIntoView({ block: 'center' }); checks?.focus(); },
-  z: () => { const all = [...document.querySelectorAll('[data-zoom]')]; all[(all.findIndex(a => a.ariaCurrent === 'true') + 1) % all.length]?.click(); },
+  c: () => {
+    const checks = document.getElementById('checks');
+    checks?.scrollIntoView({ block: 'center' });
+    checks?.focus();
+  },
+  z: () => {
+    const all = [...document.querySelectorAll('[data-zoom]')];
+    all[(all.findIndex(a => a.ariaCurrent === 'true') + 1) % all.length]?.click();
+  },
   r: () => document.querySelector('[data-key-run]')?.click(),
   f: () => document.querySelector('[data-key-fit]')?.click(),
   Escape: () => document.querySelector('[data-close-fit]')?.click(),
@@ -159,12 +231,19 @@ document.addEventListener('keydown', e => {
 });
 
 function editKeys(e) {
-  if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); document.querySelector('[data-save]')?.click(); }
+  if (e.key === 'Enter' && !e.shiftKey) {
+    e.preventDefault();
+    document.querySelector('[data-save]')?.click();
+  }
   if (e.key === 'Escape') document.querySelector('[data-cancel]')?.click();
 }
 
 function quickKeys(e) {
-  if (e.key === 'Escape') { document.getElementById('matches').replaceChildren(); quick().blur(); chosen()?.focus(); }
+  if (e.key === 'Escape') {
+    document.getElementById('matches').replaceChildren();
+    quick().blur();
+    chosen()?.focus();
+  }
   if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
     const options = [...document.querySelectorAll('.matches .option')];
     if (options.length === 0) return;
@@ -186,10 +265,19 @@ function matchKeys(e) {
 
 document.addEventListener('click', e => {
   const fill = e.target.closest('[data-fill]');
-  if (fill) { quick().value = fill.dataset.fill; quick().focus(); quick().dispatchEvent(new Event('input', { bubbles: true })); return; }
+  if (fill) {
+    quick().value = fill.dataset.fill;
+    quick().focus();
+    quick().dispatchEvent(new Event('input', { bubbles: true }));
+    return;
+  }
   if (e.target.closest('[data-keys]')) return document.getElementById('keys').showModal();
   const to = e.target.closest('[data-to-line]');
-  if (to) { e.preventDefault(); choose(document.getElementById(`line-${to.dataset.toLine}`)); return; }
+  if (to) {
+    e.preventDefault();
+    choose(document.getElementById(`line-${to.dataset.toLine}`));
+    return;
+  }
   const row = e.target.closest('[data-line]');
   if (row && !e.target.closest('a, button, textarea')) choose(row);
 });
@@ -203,14 +291,21 @@ document.addEventListener('submit', e => {
 });
 
 // dragging the right edge of a block: the answer is the nearest whole dose
-const svgUnits = (svg, px) => px * svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
+const svgUnits = (svg, px) => (px * svg.viewBox.baseVal.width) / svg.getBoundingClientRect().width;
 document.addEventListener('pointerdown', e => {
   const grip = e.target.closest?.('[data-grip]');
   if (!grip || busy) return;
   e.preventDefault();
   grip.setPointerCapture(e.pointerId);
   const svg = grip.ownerSVGElement;
-  drag = { grip, svg, from: e.clientX, at: Number(grip.getAttribute('x')), work: Number(grip.dataset.work), rate: Number(svg.dataset.secondsPerUnit) };
+  drag = {
+    grip,
+    svg,
+    from: e.clientX,
+    at: Number(grip.getAttribute('x')),
+    work: Number(grip.dataset.work),
+    rate: Number(svg.dataset.secondsPerUnit),
+  };
   grip.classList.add('is-dragged');
 });
 const wanted = e => Math.max(1, Math.round(drag.work + svgUnits(drag.svg, e.clientX - drag.from) * drag.rate));
@@ -227,7 +322,11 @@ document.addEventListener('pointerup', e => {
   drag = null;
   grip.classList.remove('is-dragged');
   if (seconds === work) return;
-  window.htmx.ajax('POST', `${location.pathname}?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, { source: live(), target: '#live', swap: 'outerHTML show:none' });
+  window.htmx.ajax('POST', `${location.pathname}?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, {
+    source: live(),
+    target: '#live',
+    swap: 'outerHTML show:none',
+  });
 });
 
 // a whole sheet pasted into the quick line keeps its lines
@@ -235,7 +334,12 @@ document.addEventListener('paste', e => {
   const words = e.clipboardData?.getData('text') ?? '';
   if (e.target !== quick() || !words.includes('\n')) return;
   e.preventDefault();
-  window.htmx.ajax('POST', quick().form.getAttribute('hx-post'), { source: quick().form, target: '#live', swap: 'outerHTML', values: { text: words } });
+  window.htmx.ajax('POST', quick().form.getAttribute('hx-post'), {
+    source: quick().form,
+    target: '#live',
+    swap: 'outerHTML',
+    values: { text: words },
+  });
 });
 
 settle(false);

@@ -6,12 +6,22 @@ let soon = 0;
 follow('', {
   school: () => {
     // what the page was made from is as new as the stream's first word
-    if (first) { first = false; return; }
+    if (first) {
+      first = false;
+      return;
+    }
     clearTimeout(soon);
     soon = setTimeout(() => {
       const held = document.activeElement?.closest('#today a')?.getAttribute('href');
-      window.htmx.ajax('GET', location.pathname + location.search, { target: '#today', select: '#today', swap: 'outerHTML show:none' })
-        .then(() => { if (held) document.querySelector(`#today a[href="${held}"]`)?.focus(); });
+      window.htmx
+        .ajax('GET', location.pathname + location.search, {
+          target: '#today',
+          select: '#today',
+          swap: 'outerHTML show:none',
+        })
+        .then(() => {
+          if (held) document.querySelector(`#today a[href="${held}"]`)?.focus();
+        });
     }, 300);
   },
 });

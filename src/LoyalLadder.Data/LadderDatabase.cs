@@ -1,8 +1,15 @@
+using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Lists;
+using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.Extensions.DependencyInjection;
@@ -13,47 +20,96 @@ namespace LoyalLadder.Data;
 /// <summary>How the database is reached, the same for the application, its tests and the tools.</summary>
 public static class LadderDatabase
 {
+    /// <summary>The database and everything that is done with it.</summary>
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
     {
-        services
-            .AddScoped<SchoolScope>()
-            .AddScoped<OwnSchool>()
-            .AddSingleton<SchoolFactsMemory>()
-            .AddSingleton<SchoolMaterials>()
-            .AddSingleton<ProgressMemory>()
-            .AddScoped<EvidenceBook>()
-            .AddScoped<GroupBook>()
-            .AddScoped<DrillBook>()
-            .AddScoped<TemplateBook>();
-        services
-            .AddSingleton<SchoolNewsFeed>()
-            .AddHostedService<NewsWire>()
-            .AddScoped<LineComments>()
-            .AddScoped<SheetCompany>()
-            .AddScoped<AuditBook>();
-        services.AddSingleton(_ => new SchoolWall(connection));
+        services.AddSingleton(_ => new SchoolWall(connection)).AddSingleton<NewsOfSaves>();
         services.AddDbContext<LadderContext>(
             (services, options) =>
             {
                 var wall = services.GetRequiredService<SchoolWall>();
-                options.UseNpgsql(wall.Connections, Usual).UseSnakeCaseNamingConvention().AddInterceptors(wall);
+                options
+                    .UseNpgsql(wall.Connections, Usual)
+                    .UseSnakeCaseNamingConvention()
+                    .AddInterceptors(wall, services.GetRequiredService<NewsOfSaves>());
             }
         );
-        return services;
+        return services.AddMemory().AddSchool().AddLessons().AddProgress();
     }
+
+    private static IServiceCollection AddMemory(this IServiceCollection services)
+    {
+        services.AddHybridCache();
+        services
+            .AddSingleton<SchoolEditions>()
+            .AddSingleton<SchoolNewsFeed>()
+            .AddHostedService<NewsWire>()
+            .AddHostedService<Housekeeping>();
+        return services.AddScoped<SchoolScope>().AddScoped<SchoolMemory>().AddScoped<OwnSchool>();
+    }
+
+    private static IServiceCollection AddSchool(this IServiceCollection services) =>
+        services
+            .AddScoped<RowBook>()
+            .AddScoped<SchoolBook>()
+            .AddScoped<Invitations>()
+            .AddScoped<Founding>()
+            .AddScoped<StaffChanges>()
+            .AddScoped<StudentBook>()
+            .AddScoped<StudentRecords>()
+            .AddScoped<StudentErasure>()
+            .AddScoped<AuditBook>()
+            .AddScoped<RowNames>()
+            .AddScoped<SchoolLists>()
+            .AddScoped<ISchoolList, StudentList>()
+            .AddScoped<ISchoolList, KitList>()
+            .AddScoped<ISchoolList, DrillList>()
+            .AddScoped<ISchoolList, LadderList>()
+            .AddScoped<ISchoolList, CombinationList>()
+            .AddScoped<ISchoolList, ClassList>()
+            .AddScoped<ISchoolList, RankList>()
+            .AddScoped<Timetable>()
+            .AddScoped<DemoSchool>();
+
+    private static IServiceCollection AddLessons(this IServiceCollection services) =>
+        services
+            .AddScoped<LessonSheets>()
+            .AddScoped<SheetEdits>()
+            .AddScoped<SheetSettling>()
+            .AddScoped<SheetHistory>()
+            .AddScoped<LessonHeads>()
+            .AddScoped<LineComments>()
+            .AddScoped<SheetCompany>()
+            .AddScoped<DrillBook>()
+            .AddScoped<KeptSheetBook>()
+            .AddScoped<CombinationBook>()
+            .AddScoped<TechniqueBook>()
+            .AddScoped<DayPlan>()
+            .AddScoped<DayOutlook>()
+            .AddScoped<ComingSheets>()
+            .AddScoped<LessonRuns>()
+            .AddScoped<MatFit>()
+            .AddScoped<LessonLogs>()
+            .AddScoped<OwedLines>()
+            .AddScoped<DiaryBook>();
+
+    private static IServiceCollection AddProgress(this IServiceCollection services) =>
+        services
+            .AddScoped<EvidenceBook>()
+            .AddScoped<GroupBook>()
+            .AddScoped<PaceBook>()
+            .AddScoped<ProgressBook>()
+            .AddScoped<StandBook>()
+            .AddScoped<SyllabusBook>()
+            .AddScoped<GradingBook>()
+            .AddScoped<SignOffBook>();
 
     /// <summary>The owner's view of the database, before the wall: for migrations, and for tests that must see all.</summary>
     public static LadderContext AsOwner(string connection)
     {
         var options = new DbContextOptionsBuilder<LadderContext>();
         options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
-        return new LadderContext(
-            options.Options,
-            new SchoolScope(),
-            TimeProvider.System,
-            new SchoolFactsMemory(TimeProvider.System),
-            new ProgressMemory(TimeProvider.System)
-        );
+        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
     }
 
     private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>

@@ -5,18 +5,24 @@ namespace LoyalLadder.Data;
 /// <summary>Dates and hours where the school is.</summary>
 public static class SchoolTime
 {
-    public static TimeZoneInfo Zone(School school) =>
-        TimeZoneInfo.TryFindSystemTimeZoneById(school.TimeZone, out var zone) ? zone : TimeZoneInfo.Utc;
+    /// <summary>The zone of an IANA name.</summary>
+    /// <exception cref="TimeZoneNotFoundException">There is none of that name: the settings refuse such a name, and no hour may be guessed.</exception>
+    public static TimeZoneInfo ZoneOf(string name) => TimeZoneInfo.FindSystemTimeZoneById(name);
 
-    public static DateTimeOffset Now(School school, TimeProvider time) =>
-        TimeZoneInfo.ConvertTime(time.GetUtcNow(), Zone(school));
+    public static DateTimeOffset Now(SchoolCard school, TimeProvider time) =>
+        TimeZoneInfo.ConvertTime(time.GetUtcNow(), school.Zone);
 
-    public static DateOnly Today(School school, TimeProvider time) => DateOnly.FromDateTime(Now(school, time).DateTime);
+    public static DateOnly Today(SchoolCard school, TimeProvider time) =>
+        DateOnly.FromDateTime(Now(school, time).DateTime);
+
+    /// <summary>The day on which an instant falls at the school.</summary>
+    public static DateOnly DayOf(SchoolCard school, DateTimeOffset at) =>
+        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, school.Zone).DateTime);
 
     /// <summary>The instant of a local date and hour; one that the clocks skip is taken as if they had not.</summary>
-    public static DateTimeOffset At(School school, DateOnly date, TimeOnly hour)
+    public static DateTimeOffset At(SchoolCard school, DateOnly date, TimeOnly hour)
     {
         var local = date.ToDateTime(hour);
-        return new DateTimeOffset(local, Zone(school).GetUtcOffset(local));
+        return new DateTimeOffset(local, school.Zone.GetUtcOffset(local));
     }
 }

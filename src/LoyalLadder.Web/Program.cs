@@ -1,24 +1,15 @@
 using System.Globalization;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
-using LoyalLadder.Data.Demo;
-using LoyalLadder.Data.Gradings;
-using LoyalLadder.Data.Lessons;
-using LoyalLadder.Data.Lists;
-using LoyalLadder.Data.Logs;
-using LoyalLadder.Data.Material;
-using LoyalLadder.Data.People;
-using LoyalLadder.Data.Progress;
-using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
-using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Api;
+using LoyalLadder.Web.Commands;
+using LoyalLadder.Web.Pages.Sheets;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.EntityFrameworkCore;
 using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
@@ -42,28 +33,7 @@ var database =
     builder.Configuration["LOYALLADDER_DB"]
     ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start.");
 builder.Services.AddLadderDatabase(database);
-builder
-    .Services.AddScoped<LessonSheets>()
-    .AddScoped<LessonRuns>()
-    .AddScoped<MatFit>()
-    .AddScoped<LessonLogs>()
-    .AddScoped<OwedLines>()
-    .AddScoped<DayPlan>()
-    .AddScoped<CombinationBook>()
-    .AddScoped<SheetHistory>()
-    .AddScoped<TechniqueBook>()
-    .AddScoped<EvidenceUpgrade>()
-    .AddScoped<ComingSheets>()
-    .AddScoped<DayOutlook>()
-    .AddScoped<RequirementBook>()
-    .AddScoped<ProgressBook>()
-    .AddScoped<Invitations>()
-    .AddScoped<PaceBook>()
-    .AddScoped<GradingBook>()
-    .AddScoped<StudentRecords>()
-    .AddScoped<SchoolLists>()
-    .AddScoped<Timetable>()
-    .AddScoped<DemoSchool>();
+builder.Services.AddScoped<SheetDesk>();
 
 builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
 builder
@@ -119,6 +89,7 @@ builder
     {
         o.ModelBinderProviders.Insert(0, new PlainTextBinderProvider());
         o.Filters.Add<NoSuchAction>();
+        o.Filters.Add<HandlerRoles>();
         o.MaxModelValidationErrors = 50;
     });
 builder.Services.AddRouting(o => o.LowercaseUrls = true);
@@ -148,49 +119,8 @@ app.MapGet(
     )
     .AllowAnonymous();
 
-if (args.Contains("--rebuild-evidence"))
-{
-    await using var scope = app.Services.CreateAsyncScope();
-    var from = TimeProvider.System.GetTimestamp();
-    var rows = await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Rebuild();
-    Console.WriteLine(
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"{rows} rows of evidence in {TimeProvider.System.GetElapsedTime(from).TotalSeconds:0.0} s"
-        )
-    );
+if (await InstallationCommands.Carry(args, app.Services, database, CancellationToken.None))
     return;
-}
-if (Array.IndexOf(args, "--add-school") is >= 0 and var at)
-{
-    await using var scope = app.Services.CreateAsyncScope();
-    var name = at + 1 < args.Length ? args[at + 1].Trim() : "";
-    if (name.Length is 0 or > 120 || name.StartsWith("--", StringComparison.Ordinal))
-        throw new ArgumentException("Name the school in at most 120 characters: --add-school \"Over the Water\"");
-    var school = new School { Name = name };
-    (
-        scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId,
-        scope.ServiceProvider.GetRequiredService<SchoolScope>().UserName
-    ) = (school.Id, "the installation");
-    scope.ServiceProvider.GetRequiredService<LadderContext>().Schools.Add(school);
-    Console.WriteLine(
-        $"{name} is ready. Its head instructor joins, within a week, at /join/{await scope.ServiceProvider.GetRequiredService<Invitations>().Make(Role.Head, CancellationToken.None)}"
-    );
-    return;
-}
-if (args.Contains("--migrate"))
-{
-    await using var scope = app.Services.CreateAsyncScope();
-    await using (var owner = LadderDatabase.AsOwner(database))
-        await owner.Database.MigrateAsync();
-    await scope.ServiceProvider.GetRequiredService<EvidenceUpgrade>().Run();
-    if (
-        args.Contains("--demo")
-        && await scope.ServiceProvider.GetRequiredService<DemoSchool>().LoadIntoEmpty() is { } demo
-    )
-        Console.WriteLine($"demo-token {demo.Token}");
-    return;
-}
 await app.RunAsync();
 
 /// <summary>Named so that tests can start the application.</summary>

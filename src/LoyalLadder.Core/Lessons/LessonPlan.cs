@@ -7,6 +7,20 @@ namespace LoyalLadder.Core.Lessons;
 public sealed record LessonPlan(LessonHead Head, Sequence<SheetEntry> Entries)
 {
     public IEnumerable<LessonLine> Lines => Entries.OfType<LessonLine>();
+
+    /// <summary>For each entry the name of the heading that it stands under; empty above the first.</summary>
+    public IReadOnlyList<string> Headings()
+    {
+        var headings = new List<string>(Entries.Count);
+        var heading = "";
+        foreach (var entry in Entries)
+        {
+            if (entry is Segment segment)
+                heading = segment.Name;
+            headings.Add(heading);
+        }
+        return headings;
+    }
 }
 
 /// <summary>What stands above the lines. Null where the sheet does not say.</summary>

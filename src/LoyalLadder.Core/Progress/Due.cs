@@ -1,4 +1,5 @@
 using System.Globalization;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Progress;
@@ -37,7 +38,18 @@ public sealed record DueItem(
 /// <summary>What a person who is expected brings: what the next rank asks of them, and what they have been exposed to.</summary>
 /// <param name="Wanted">Learnables of the next rank with the stage asked for.</param>
 /// <param name="Evidence">By learnable.</param>
-public sealed record Learner(IReadOnlyDictionary<string, int> Wanted, IReadOnlyDictionary<string, Evidence> Evidence);
+public sealed record Learner(IReadOnlyDictionary<string, int> Wanted, IReadOnlyDictionary<string, Evidence> Evidence)
+{
+    /// <summary>Somebody before a rank; what is shown by signature alone is nothing that lessons have to teach.</summary>
+    public static Learner Of(Rank? next, IEnumerable<Evidence> evidence) =>
+        new(
+            (next?.Requirements ?? [])
+                .Where(r => new Learnable(r.Learnable).IsStaged)
+                .GroupBy(r => r.Learnable)
+                .ToDictionary(g => g.Key, g => g.Max(r => r.Stage)),
+            evidence.ToDictionary(e => e.Learnable)
+        );
+}
 
 /// <summary>What is due for a group: spaced repetition over what their next ranks ask for.</summary>
 public static class Due
@@ -61,6 +73,15 @@ public static class Due
         Carried = 0.5;
 
     private static readonly int[] Intervals = [4, 7, 12, 21, 35, 60];
+
+    /// <summary>What some ranks ask for, what that is built on, and what that in turn needs as a footing.</summary>
+    public static IReadOnlySet<string> Concerned(IEnumerable<Rank> ranks, Catalogue catalogue)
+    {
+        var wanted = ranks.SelectMany(r => r.Requirements).Select(r => r.Learnable).ToHashSet();
+        for (var deeper = 0; deeper < 2; deeper++)
+            wanted.UnionWith(wanted.SelectMany(w => catalogue.Find(w)?.BuildsOn ?? []).ToList());
+        return wanted;
+    }
 
     /// <summary>Days after the n-th exposure at which the next is due.</summary>
     public static int Interval(int exposures) => Intervals[Math.Clamp(exposures, 1, Intervals.Length) - 1];

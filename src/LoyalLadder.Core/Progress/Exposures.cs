@@ -8,10 +8,14 @@ namespace LoyalLadder.Core.Progress;
 /// <param name="Learnable">See <see cref="Learnables"/>.</param>
 /// <param name="Stage">1 to 6.</param>
 /// <param name="Share">1 where it was done, a half where it was done in part.</param>
+/// <param name="LessonShare">
+/// What the lesson counts as an exposure to the learnable, whatever number of stages it took: held by the highest stage alone, 0
+/// at the others.
+/// </param>
 /// <param name="Reps">Counted repetitions per side; timed work has none.</param>
-public readonly record struct Taught(string Learnable, int Stage, double Share, SideTally Reps);
+public readonly record struct Exposure(string Learnable, int Stage, double Share, double LessonShare, SideTally Reps);
 
-/// <summary>Reads exposures out of logged lines: once per lesson, learnable and stage, whatever number of lines it took.</summary>
+/// <summary>Adds up logged lines to exposures: once per lesson, learnable and stage, whatever number of lines it took.</summary>
 public static class Exposures
 {
     public static double Share(LineOutcome outcome) =>
@@ -22,37 +26,29 @@ public static class Exposures
             _ => 0,
         };
 
-    /// <summary>What a lesson taught, by learnable and stage.</summary>
-    public static IEnumerable<Taught> Of(
-        IEnumerable<(LessonLine Line, LineOutcome Outcome)> lines,
-        LessonSetting setting
-    ) =>
-        lines
+    /// <summary>What a lesson exposed its people to, by learnable and stage.</summary>
+    public static IReadOnlyList<Exposure> Of(IEnumerable<(TaughtLine Line, LineOutcome Outcome)> lines)
+    {
+        var byStage = lines
             .Where(l => l.Outcome != LineOutcome.NotDone)
-            .SelectMany(l => OfLine(l.Line, Share(l.Outcome), setting))
-            .GroupBy(t => (t.Learnable, t.Stage))
-            .Select(g => new Taught(
+            .SelectMany(l => l.Line.Items.Select(i => (Item: i, l.Outcome)))
+            .GroupBy(x => (x.Item.Learnable, x.Item.Stage))
+            .Select(g => new Exposure(
                 g.Key.Learnable,
                 g.Key.Stage,
-                g.Max(t => t.Share),
-                g.Aggregate(default(SideTally), (sum, t) => sum + t.Reps)
-            ));
-
-    private static IEnumerable<Taught> OfLine(LessonLine line, double share, LessonSetting setting)
-    {
-        var stage = Stages.Of(line);
-        var doses = LessonTally.Repetitions(line, setting).ToList();
-        var reps = new Dictionary<string, SideTally>();
-        foreach (var (times, perSide) in doses)
-        {
-            var done = (int)Math.Round(times * share, MidpointRounding.AwayFromZero);
-            foreach (var element in line.Moves.Elements)
-                if (element.Technique is { } technique)
-                    reps[technique.Id] =
-                        reps.GetValueOrDefault(technique.Id) + LessonTally.Sides(element.Side, done, perSide);
-            foreach (var number in Learnables.Of(line.Moves).Where(Learnables.IsNumber))
-                reps[number] = new SideTally(done, perSide ? done : 0);
-        }
-        return Learnables.Of(line.Moves).Select(l => new Taught(l, stage, share, reps.GetValueOrDefault(l)));
+                g.Max(x => Share(x.Outcome)),
+                0,
+                g.Aggregate(default(SideTally), (sum, x) => sum + RepsOf(x.Item, x.Outcome))
+            ))
+            .ToList();
+        var highest = byStage.GroupBy(e => e.Learnable).ToDictionary(g => g.Key, g => g.Max(e => e.Stage));
+        var shares = byStage.GroupBy(e => e.Learnable).ToDictionary(g => g.Key, g => g.Max(e => e.Share));
+        return
+        [
+            .. byStage.Select(e => e.Stage == highest[e.Learnable] ? e with { LessonShare = shares[e.Learnable] } : e),
+        ];
     }
+
+    private static SideTally RepsOf(TaughtItemOfLine item, LineOutcome outcome) =>
+        outcome == LineOutcome.Done ? item.Done : item.Part;
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Progress;
@@ -40,6 +41,41 @@ public static class Holes
 
     /// <summary>Lessons from which something that is taught is worth asking for.</summary>
     private const int WorthAsking = 3;
+
+    /// <summary>The holes of one track of a syllabus, as a group is with it.</summary>
+    public static IEnumerable<Hole> Of(
+        Core.Syllabus.Syllabus ladder,
+        Track track,
+        IReadOnlyDictionary<string, Coverage> covered,
+        Catalogue catalogue,
+        Func<string, string> name,
+        string group,
+        DateOnly today
+    ) =>
+        Of(
+            [
+                .. track.Ranks.Select(r => new Rung(
+                    r.Id,
+                    r.Name,
+                    [
+                        .. r.Requirements.Select(a => new AskedFor(
+                            r.Id,
+                            a.Learnable,
+                            a.StageToReach,
+                            a.Kind == RequirementKind.SelfDefence,
+                            a.Amount
+                        )),
+                    ],
+                    r.Stripes > 0
+                )),
+            ],
+            covered.ToDictionary(c => c.Key, c => new TaughtTo(c.Value.Lessons, c.Value.Last)),
+            ladder.Tracks.SelectMany(t => t.Ranks).SelectMany(r => r.Requirements).Select(r => r.Learnable).ToHashSet(),
+            catalogue,
+            name,
+            group,
+            today
+        );
 
     /// <param name="rungs">The track, the lowest rank first.</param>
     /// <param name="taught">By learnable, to the chosen group.</param>

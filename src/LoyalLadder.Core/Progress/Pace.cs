@@ -38,7 +38,7 @@ public static class PaceKinds
 public readonly record struct PacedLine(
     Guid Lesson,
     Guid Class,
-    string Instructor,
+    Guid Instructor,
     PaceKind Kind,
     int Planned,
     int Actual
@@ -63,6 +63,9 @@ public readonly record struct LikelyEnd(double Seconds, double Spread)
 /// </summary>
 public sealed class Pace
 {
+    /// <summary>Days back from which logs are learned.</summary>
+    public const int Days = 180;
+
     /// <summary>Lines' worth of the level above that each level is pulled by.</summary>
     public const int Weight = 5;
 
@@ -75,7 +78,7 @@ public sealed class Pace
     private readonly double _school;
     private readonly Dictionary<PaceKind, double> _kinds;
     private readonly Dictionary<(PaceKind, Guid), double> _classes;
-    private readonly Dictionary<(PaceKind, Guid, string), double> _instructors;
+    private readonly Dictionary<(PaceKind, Guid, Guid), double> _instructors;
     private readonly double _line,
         _lesson;
 
@@ -115,13 +118,13 @@ public sealed class Pace
     }
 
     /// <summary>The natural logarithm of actual over planned seconds that is to be expected.</summary>
-    public double Of(PaceKind kind, Guid classId, string instructor) =>
+    public double Of(PaceKind kind, Guid classId, Guid instructor) =>
         _instructors.TryGetValue((kind, classId, instructor), out var own) ? own
         : _classes.TryGetValue((kind, classId), out var ofClass) ? ofClass
         : _kinds.GetValueOrDefault(kind, _school);
 
     /// <summary>When a planned lesson is likely to end.</summary>
-    public LikelyEnd Of(ClockedLesson lesson, Guid classId, string instructor) =>
+    public LikelyEnd Of(ClockedLesson lesson, Guid classId, Guid instructor) =>
         Of(
             lesson.Lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)),
             lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
@@ -133,7 +136,7 @@ public sealed class Pace
     /// <param name="around">Seconds of opening and closing, which are kept as planned.</param>
     /// <param name="classId">The class.</param>
     /// <param name="instructor">Who teaches.</param>
-    public LikelyEnd Of(IEnumerable<(PaceKind Kind, int Seconds)> lines, int around, Guid classId, string instructor)
+    public LikelyEnd Of(IEnumerable<(PaceKind Kind, int Seconds)> lines, int around, Guid classId, Guid instructor)
     {
         double mean = 0,
             variance = 0;

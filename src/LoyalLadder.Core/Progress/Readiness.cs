@@ -55,6 +55,17 @@ public readonly record struct Attending(int Last12Weeks, double ClassPerWeek)
 
     /// <summary>Lessons a week to reckon with: the person's own, shrunk toward the class's mean.</summary>
     public double PerWeek => (Last12Weeks + (Shrinking * ClassPerWeek)) / (Weeks + Shrinking);
+
+    /// <summary>Lessons in each of the last weeks, the oldest first.</summary>
+    /// <param name="days">Days attended, in any order.</param>
+    /// <param name="today">The last day of the last week.</param>
+    public static int[] ByWeek(IEnumerable<DateOnly> days, DateOnly today)
+    {
+        var weeks = new int[Weeks];
+        foreach (var ago in days.Select(d => today.DayNumber - d.DayNumber).Where(a => a >= 0 && a / 7 < Weeks))
+            weeks[^((ago / 7) + 1)]++;
+        return weeks;
+    }
 }
 
 /// <summary>Who is ready for the next rank, what is missing, and when it may be there.</summary>

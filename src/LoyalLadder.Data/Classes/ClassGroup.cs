@@ -4,14 +4,15 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Data.Classes;
 
 /// <summary>A class: the same people at the same hour every week.</summary>
-public sealed class ClassGroup : SchoolRow
+public sealed class ClassGroup : SchoolRow, IPutAway
 {
+    public DateTimeOffset? PutAwayAt { get; set; }
     public required string Name { get; set; }
     public AgeBand Band { get; set; }
     public Guid? LowestRankId { get; set; }
-    public Rank? LowestRank { get; set; }
+    public RankRow? LowestRank { get; set; }
     public Guid? HighestRankId { get; set; }
-    public Rank? HighestRank { get; set; }
+    public RankRow? HighestRank { get; set; }
     public Guid? HallId { get; set; }
     public Hall? Hall { get; set; }
     public DayOfWeek Weekday { get; set; }
@@ -32,12 +33,20 @@ public sealed class Enrolment : SchoolRow
 }
 
 /// <summary>A student: first name, initial and rank, and nothing more.</summary>
-public sealed class Student : SchoolRow
+public sealed class Student : SchoolRow, IPutAway
 {
+    public DateTimeOffset? PutAwayAt { get; set; }
+
+    /// <summary>The classes that somebody who was put away is enrolled in again when brought back.</summary>
+    public List<Guid> LeftClassIds { get; set; } = [];
+
+    /// <summary>When all that is personal is erased for good; until then it can be taken back.</summary>
+    public DateTimeOffset? EraseAt { get; set; }
+
     public required string FirstName { get; set; }
     public string Initial { get; set; } = "";
     public Guid? RankId { get; set; }
-    public Rank? Rank { get; set; }
+    public RankRow? Rank { get; set; }
 
     /// <summary>Since when the rank is held; null where nobody knows.</summary>
     public DateOnly? RankSince { get; set; }
@@ -51,19 +60,20 @@ public sealed class Student : SchoolRow
 }
 
 /// <summary>An ordered list of ranks for an age band.</summary>
-public sealed class Track : SchoolRow
+public sealed class TrackRow : SchoolRow
 {
     public required string Name { get; set; }
     public AgeBand Band { get; set; }
     public int Position { get; set; }
-    public List<Rank> Ranks { get; set; } = [];
+    public List<RankRow> Ranks { get; set; } = [];
 }
 
 /// <summary>A rung of a track.</summary>
-public sealed class Rank : SchoolRow
+public sealed class RankRow : SchoolRow, IPutAway
 {
+    public DateTimeOffset? PutAwayAt { get; set; }
     public Guid TrackId { get; set; }
-    public Track? Track { get; set; }
+    public TrackRow? Track { get; set; }
     public required string Name { get; set; }
 
     /// <summary>0 is the lowest.</summary>
@@ -80,4 +90,7 @@ public sealed class Rank : SchoolRow
 
     /// <summary>Lessons since the grading before.</summary>
     public int LeastLessons { get; set; }
+
+    /// <summary>As the core knows it, without what it asks for.</summary>
+    public Core.Syllabus.Rank Plain() => new(Id, TrackId, Name, Position, Colour, Stripes, LeastDays, LeastLessons);
 }

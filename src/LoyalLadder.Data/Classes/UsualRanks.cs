@@ -17,7 +17,7 @@ public static class UsualRanks
         ("Black", "#22242b"),
     ];
 
-    public static IEnumerable<Track> Tracks() =>
+    public static IEnumerable<TrackRow> Tracks() =>
         [
             Track(
                 "Kids",
@@ -33,7 +33,7 @@ public static class UsualRanks
             Track("Adults", AgeBand.Adults, 2, [.. Colours.Select(c => (c.Name, c.Colour, 0))]),
         ];
 
-    private static Track Track(
+    private static TrackRow Track(
         string name,
         AgeBand band,
         int position,
@@ -48,7 +48,7 @@ public static class UsualRanks
             [
                 .. ranks.Select(
                     (r, i) =>
-                        new Rank
+                        new RankRow
                         {
                             Name = r.Name,
                             Colour = r.Colour,

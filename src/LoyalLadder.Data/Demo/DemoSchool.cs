@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Gradings;
@@ -28,7 +29,7 @@ public sealed class DemoSchool(
     OwnSchool own,
     GroupBook groups,
     DrillBook drills,
-    TemplateBook templates,
+    KeptSheetBook templates,
     EvidenceBook evidence,
     UserManager<AppUser> users,
     TimeProvider time,
@@ -127,17 +128,18 @@ public sealed class DemoSchool(
                     Policy =
                         "Form before height, slow before fast. Tap means stop, at once. A knock to the head ends the lesson for that person until a medical professional has seen it. Nobody trains alone with a child.",
                 };
-                (scope.SchoolId, scope.UserName) = (school.Id, "Ines");
+                scope.SchoolId = school.Id;
                 // all or nothing: a start that is killed half-way begins anew
                 await using var transaction = await db.Database.BeginTransactionAsync(cancel);
                 db.Schools.Add(school);
                 await db.SaveChangesAsync(cancel);
                 var staff = await Staff(school, password);
+                scope.UserId = staff[0].Id;
                 var classes = await Furnish(staff, cancel);
                 await Number(cancel);
                 await Keep(cancel);
-                await Teach(school, classes, cancel);
-                await Grade(school, staff, cancel);
+                await Teach(SchoolCard.Of(school), staff, classes, cancel);
+                await Grade(SchoolCard.Of(school), staff, cancel);
                 var token = ApiToken.Fresh();
                 db.ApiTokens.Add(
                     new ApiToken
@@ -167,6 +169,7 @@ public sealed class DemoSchool(
                 DisplayName = name,
                 Role = role,
                 SchoolId = school.Id,
+                Id = Guid.CreateVersion7(),
             };
             var made = await users.CreateAsync(user, password);
             if (!made.Succeeded)
@@ -236,7 +239,7 @@ public sealed class DemoSchool(
         );
         var tracks = UsualRanks.Tracks().ToList();
         db.Tracks.AddRange(tracks);
-        var today = SchoolTime.Today(await db.Schools.SingleAsync(s => s.Id == db.SchoolId, cancel), time);
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
         var classes = new List<ClassGroup>();
         var taken = new HashSet<string>();
         foreach (var g in Groups)
@@ -280,9 +283,9 @@ public sealed class DemoSchool(
         var tracks = await db.Tracks.Include(t => t.Ranks).ToListAsync(cancel);
         foreach (var draft in DemoCombinations.All((band, step) => RankOf(tracks.Single(t => t.Band == band), step).Id))
         {
-            var (_, errors) = await book.Save(null, draft, NamingSchool.Generic, cancel);
-            if (errors.Count > 0)
-                throw new InvalidOperationException($"#{draft.Number}: {errors[0].Message}");
+            var saved = await book.Save(null, Guid.CreateVersion7(), null, draft, NamingSchool.Generic, cancel);
+            if (saved.Errors.Any)
+                throw new InvalidOperationException($"#{draft.Number}: {saved.Errors.First}");
         }
         foreach (var track in tracks)
         {
@@ -297,7 +300,7 @@ public sealed class DemoSchool(
                     continue;
                 var isDefence = technique.EndsWith("release", StringComparison.Ordinal);
                 db.Requirements.Add(
-                    new Requirement
+                    new RequirementRow
                     {
                         RankId = RankOf(track, step).Id,
                         Position = isDefence ? 15 : step,
@@ -316,7 +319,7 @@ public sealed class DemoSchool(
                 ).Where(c => taught.ContainsKey(Learnables.OfNumber(c.Number)) || c.Number is "SD-12")
             )
                 db.Requirements.Add(
-                    new Requirement
+                    new RequirementRow
                     {
                         Position = 20,
                         RankId = numbered.RankId!.Value,
@@ -348,7 +351,7 @@ public sealed class DemoSchool(
     }
 
     /// <summary>Ranks held for a while, signatures given, a grading in three weeks, and two care notes.</summary>
-    private async Task Grade(School school, List<AppUser> staff, CancellationToken cancel)
+    private async Task Grade(SchoolCard school, List<AppUser> staff, CancellationToken cancel)
     {
         db.ChangeTracker.Clear();
         var today = SchoolTime.Today(school, time);
@@ -359,7 +362,7 @@ public sealed class DemoSchool(
             (rank.LeastDays, rank.LeastLessons) =
                 rank.Track!.Band == AgeBand.Kids ? (60, 8) : (90 + (10 * rank.Position), 8 + rank.Position);
             db.Requirements.Add(
-                new Requirement
+                new RequirementRow
                 {
                     RankId = rank.Id,
                     Position = 40,
@@ -371,7 +374,7 @@ public sealed class DemoSchool(
             );
             if (rank.Stripes == 0 && rank.Position <= 4)
                 db.Requirements.Add(
-                    new Requirement
+                    new RequirementRow
                     {
                         RankId = rank.Id,
                         Position = 41,
@@ -383,7 +386,7 @@ public sealed class DemoSchool(
                 );
             if (rank.Position >= 3 && rank.Stripes == 0)
                 db.Requirements.Add(
-                    new Requirement
+                    new RequirementRow
                     {
                         RankId = rank.Id,
                         Position = 42,
@@ -418,7 +421,6 @@ public sealed class DemoSchool(
                                 StudentId = student.Id,
                                 RequirementId = requirement.Id,
                                 SignerId = signer.Id,
-                                Signer = signer.DisplayName,
                                 On = today.AddDays(-_chance.Next(1, 40)),
                             }
                         );
@@ -453,31 +455,29 @@ public sealed class DemoSchool(
     private async Task Keep(CancellationToken cancel)
     {
         foreach (var draft in DemoDrills.All)
-            if ((await drills.Save(null, draft, cancel)).Errors is [var (_, wrong), ..])
-                throw new InvalidOperationException($"{draft.Name}: {wrong}");
+            if (
+                (await drills.Save(null, Guid.CreateVersion7(), null, draft, cancel)).Saved.Errors is
+                { Any: true } wrong
+            )
+                throw new InvalidOperationException($"{draft.Name}: {wrong.First}");
         foreach (var band in Enum.GetValues<AgeBand>())
         foreach (var (text, i) in DemoSheets.For(band).Select((t, i) => (t, i)))
-            if (
-                (
-                    await templates.Save(
-                        null,
-                        new TemplateDraft(text.Split('\n')[0].TrimStart('#', ' '), band, i + 1, text),
-                        cancel
-                    )
-                ).Errors
-                is [var (_, wrong), ..]
-            )
-                throw new InvalidOperationException(wrong);
+        {
+            var draft = new KeptSheetDraft(text.Split('\n')[0].TrimStart('#', ' '), band, i + 1, text);
+            var saved = await templates.Save(null, Guid.CreateVersion7(), null, draft, cancel);
+            if (saved.Errors.Any)
+                throw new InvalidOperationException(saved.Errors.First);
+        }
     }
 
     /// <summary>The rank of a colour's step in a track, whose kids' ranks have a part step between the colours.</summary>
-    private static Rank RankOf(Track track, int step)
+    private static RankRow RankOf(TrackRow track, int step)
     {
         var colours = track.Ranks.Where(r => r.Stripes == 0).OrderBy(r => r.Position).ToList();
         return colours[Math.Min(step, colours.Count - 1)];
     }
 
-    private Student Student(HashSet<string> taken, Rank rank)
+    private Student Student(HashSet<string> taken, RankRow rank)
     {
         while (true)
         {
@@ -496,12 +496,12 @@ public sealed class DemoSchool(
     }
 
     /// <summary>Twelve weeks run and logged, one lesson left to log, and today's first two classes planned.</summary>
-    private async Task Teach(School school, List<ClassGroup> classes, CancellationToken cancel)
+    private async Task Teach(SchoolCard school, List<AppUser> staff, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, groups, drills, clock);
+        var sheets = new LessonSheets(db, own, groups, clock);
         var runs = new LessonRuns(db, sheets, clock);
-        var logs = new LessonLogs(db, scope, sheets, runs, evidence, clock);
+        var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)
         {
@@ -512,9 +512,7 @@ public sealed class DemoSchool(
             for (var week = Weeks; week >= 1; week--)
             {
                 var date = today.AddDays(Groups[i].Day - (7 * week));
-                var (lesson, refusal) = await sheets.Begin(group.Id, date, written[(week + i) % written.Count], cancel);
-                if (lesson is null)
-                    throw new InvalidOperationException(refusal);
+                var lesson = await Begin(sheets, group, date, written[(week + i) % written.Count], cancel);
                 clock.Set(SchoolTime.At(school, date, group.Start).AddMinutes(_chance.Next(0, 3)));
                 await Run(runs, lesson.Id, clock, group.Minutes, cancel);
                 if (i == 4 && week == 1)
@@ -524,8 +522,8 @@ public sealed class DemoSchool(
             }
         }
         clock.Reset();
-        var (kites, _) = await sheets.Begin(classes[1].Id, today, DemoSheets.For(AgeBand.Teens)[0], cancel);
-        scope.UserName = "Marlow";
+        var kites = await Begin(sheets, classes[1], today, DemoSheets.For(AgeBand.Teens)[0], cancel);
+        scope.UserId = staff.Single(s => s.Email == Instructor).Id;
         var comments = new LineComments(db, scope, clock);
         foreach (
             var (line, words) in new[]
@@ -534,10 +532,22 @@ public sealed class DemoSchool(
                 (5, "Two are new to this: pair them with seniors."),
             }
         )
-            if (await comments.Say(kites!.Id, kites.Lines[line].Id, words, cancel) is { } refused)
+            if (await comments.Say(kites.Id, kites.Lines[line].Id, Guid.CreateVersion7(), words, cancel) is { } refused)
                 throw new InvalidOperationException(refused);
-        scope.UserName = "Ines";
-        await sheets.Begin(classes[2].Id, today, DemoSheets.For(AgeBand.Adults)[0], cancel);
+        scope.UserId = staff[0].Id;
+        await Begin(sheets, classes[2], today, DemoSheets.For(AgeBand.Adults)[0], cancel);
+    }
+
+    private static async Task<Lesson> Begin(
+        LessonSheets sheets,
+        ClassGroup group,
+        DateOnly date,
+        string text,
+        CancellationToken cancel
+    )
+    {
+        var begun = await sheets.Begin(Guid.CreateVersion7(), group.Id, date, text, cancel);
+        return begun.Lesson ?? throw new InvalidOperationException(begun.Errors.First);
     }
 
     /// <summary>Runs a lesson as it goes: most lines a little long, and the end cut when the time is up.</summary>
@@ -571,7 +581,7 @@ public sealed class DemoSchool(
                 events.Add(Press(RunEventKind.Go, next));
         }
         events.Add(Press(RunEventKind.End, null));
-        await runs.Keep(run.Id, events, cancel);
+        await runs.Keep(lessonId, events, cancel);
 
         RunEvent Press(RunEventKind kind, Guid? step) =>
             new(Guid.CreateVersion7(clock.GetUtcNow()), clock.GetUtcNow(), kind, step);
@@ -585,7 +595,10 @@ public sealed class DemoSchool(
         var away = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime) > today.AddDays(-35);
         var there = group
             .Enrolments.Where((_, i) => !(away && i % 14 == 5) && _chance.NextDouble() < 0.82)
-            .ToDictionary(e => e.StudentId, _ => _chance.NextDouble() < 0.06 ? Presence.Late : Presence.Present);
+            .ToDictionary(
+                e => e.StudentId,
+                _ => (Presence?)(_chance.NextDouble() < 0.06 ? Presence.Late : Presence.Present)
+            );
         string[] notes =
         [
             "",
@@ -599,9 +612,13 @@ public sealed class DemoSchool(
         ];
         await logs.Save(
             lessonId,
-            new Dictionary<Guid, LineOutcome>(),
-            there,
-            notes[_chance.Next(notes.Length)],
+            new LogForm
+            {
+                Presences = there,
+                PresencesSeen = new Dictionary<Guid, Presence?>(),
+                Outcomes = new Dictionary<Guid, LineOutcome>(),
+                Notes = notes[_chance.Next(notes.Length)],
+            },
             cancel
         );
     }

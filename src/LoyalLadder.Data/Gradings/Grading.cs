@@ -8,12 +8,11 @@ public sealed class SignOff : SchoolRow
 {
     public Guid StudentId { get; set; }
     public Guid RequirementId { get; set; }
-    public Requirement? Requirement { get; set; }
+    public RequirementRow? Requirement { get; set; }
 
     /// <summary>Who signs in to say so; two-person requirements need two different people.</summary>
     public Guid SignerId { get; set; }
 
-    public required string Signer { get; set; }
     public DateOnly On { get; set; }
 }
 
@@ -31,7 +30,7 @@ public sealed class Award : SchoolRow
 public sealed class Grading : SchoolRow
 {
     public Guid TrackId { get; set; }
-    public Track? Track { get; set; }
+    public TrackRow? Track { get; set; }
     public DateOnly On { get; set; }
 
     /// <summary>When the ranks were moved; null while it is being prepared or held.</summary>
@@ -55,13 +54,13 @@ public sealed class Candidate : SchoolRow
     public Guid StudentId { get; set; }
     public Student? Student { get; set; }
     public Guid? FromRankId { get; set; }
-    public Rank? FromRank { get; set; }
+    public RankRow? FromRank { get; set; }
 
     /// <summary>Since when the rank before was held, so that a grading can be taken back.</summary>
     public DateOnly? FromSince { get; set; }
 
     public Guid ToRankId { get; set; }
-    public Rank? ToRank { get; set; }
+    public RankRow? ToRank { get; set; }
     public GradingResult Result { get; set; }
     public List<GradingMark> Marks { get; set; } = [];
 }
@@ -71,6 +70,6 @@ public sealed class GradingMark : SchoolRow
 {
     public Guid CandidateId { get; set; }
     public Guid RequirementId { get; set; }
-    public Requirement? Requirement { get; set; }
+    public RequirementRow? Requirement { get; set; }
     public bool IsMet { get; set; }
 }

@@ -1,3 +1,6 @@
+using System.Globalization;
+using LoyalLadder.Core;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
@@ -6,84 +9,19 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Gradings;
 
-/// <summary>Signing off, gradings from the list of candidates to the moved ranks, and prizes.</summary>
+/// <summary>Gradings from the list of candidates to the moved ranks. Work on one grading is done one after the other.</summary>
 public sealed class GradingBook(
     LadderContext db,
-    SchoolScope scope,
     OwnSchool own,
-    ProgressBook progress,
-    RequirementBook requirements,
+    StandBook stands,
+    SyllabusBook syllabus,
     TimeProvider time
 )
 {
     /// <summary>For so long a grading that was closed can be taken back.</summary>
     private static readonly TimeSpan UndoFor = TimeSpan.FromDays(1);
 
-    private async Task<DateOnly> Today(CancellationToken cancel) =>
-        SchoolTime.Today((await own.Facts(cancel)).School, time);
-
-    /// <summary>Says, in the name of who is signed in, that somebody showed a requirement alone and without prompting.</summary>
-    /// <returns>What stands against it; null when it is kept.</returns>
-    public async Task<string?> SignOff(Guid studentId, Guid requirementId, CancellationToken cancel)
-    {
-        if (
-            !await db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased, cancel)
-            || await db.Requirements.AsNoTracking().FirstOrDefaultAsync(r => r.Id == requirementId, cancel)
-                is not { } asked
-        )
-            return "It is no longer there.";
-        var signers = await db
-            .SignOffs.Where(s => s.StudentId == studentId && s.RequirementId == requirementId)
-            .Select(s => s.SignerId)
-            .ToListAsync(cancel);
-        if (signers.Contains(scope.UserId))
-            return asked.Signers == 2 && signers.Count < 2
-                ? "You have signed this already; the second signature has to be somebody else's."
-                : "You have signed this already.";
-        if (signers.Count >= asked.Signers)
-            return "This is signed off already.";
-        db.SignOffs.Add(
-            new SignOff
-            {
-                StudentId = studentId,
-                RequirementId = requirementId,
-                SignerId = scope.UserId,
-                Signer = scope.UserName,
-                On = await Today(cancel),
-            }
-        );
-        await db.SaveChangesAsync(cancel);
-        return null;
-    }
-
-    /// <summary>Takes back one's own signature.</summary>
-    public Task<bool> TakeBack(Guid studentId, Guid requirementId, CancellationToken cancel) =>
-        db.RemoveOne(
-            db.SignOffs.Where(s =>
-                s.StudentId == studentId && s.RequirementId == requirementId && s.SignerId == scope.UserId
-            ),
-            cancel
-        );
-
-    /// <summary>Records a prize or a stripe.</summary>
-    public async Task<string?> Give(Guid studentId, string? words, CancellationToken cancel)
-    {
-        var what = words?.Trim() ?? "";
-        if (what.Length is 0 or > Award.Longest)
-            return $"Say what was given, in at most {Award.Longest} characters.";
-        if (!await db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased, cancel))
-            return "This student is no longer there.";
-        db.Awards.Add(
-            new Award
-            {
-                StudentId = studentId,
-                Words = what,
-                On = await Today(cancel),
-            }
-        );
-        await db.SaveChangesAsync(cancel);
-        return null;
-    }
+    private static string Turn(Guid grading) => $"grading {grading}";
 
     public Task<List<Grading>> All(CancellationToken cancel) =>
         db
@@ -94,25 +32,23 @@ public sealed class GradingBook(
             .Take(100)
             .ToListAsync(cancel);
 
-    /// <summary>A grading with candidates, marks and what their next ranks ask for.</summary>
+    /// <summary>A grading with candidates and marks, and what their next ranks ask for; null when there is none.</summary>
     public async Task<(Grading Grading, ILookup<Guid, Requirement> Asked)?> Find(Guid id, CancellationToken cancel)
     {
-        if (
-            await db
-                .Gradings.AsNoTracking()
-                .Include(g => g.Track)
-                .Include(g => g.Candidates)
-                    .ThenInclude(c => c.Student)
-                .Include(g => g.Candidates)
-                    .ThenInclude(c => c.FromRank)
-                .Include(g => g.Candidates)
-                    .ThenInclude(c => c.ToRank)
-                .Include(g => g.Candidates)
-                    .ThenInclude(c => c.Marks)
-                .AsSplitQuery()
-                .FirstOrDefaultAsync(g => g.Id == id, cancel)
-            is not { } grading
-        )
+        var grading = await db
+            .Gradings.AsNoTracking()
+            .Include(g => g.Track)
+            .Include(g => g.Candidates)
+                .ThenInclude(c => c.Student)
+            .Include(g => g.Candidates)
+                .ThenInclude(c => c.FromRank)
+            .Include(g => g.Candidates)
+                .ThenInclude(c => c.ToRank)
+            .Include(g => g.Candidates)
+                .ThenInclude(c => c.Marks)
+            .AsSplitQuery()
+            .FirstOrDefaultAsync(g => g.Id == id, cancel);
+        if (grading is null)
             return null;
         grading.Candidates.Sort(
             (a, b) =>
@@ -120,27 +56,41 @@ public sealed class GradingBook(
                     (b.ToRank!.Position, b.Student!.FirstName, b.Student.Initial)
                 )
         );
-        return (
-            grading,
-            (await requirements.Of([.. grading.Candidates.Select(c => c.ToRankId).Distinct()], cancel)).ToLookup(r =>
-                r.RankId
-            )
-        );
+        return (grading, await Asked([.. grading.Candidates.Select(c => c.ToRankId).Distinct()], cancel));
+    }
+
+    private async Task<ILookup<Guid, Requirement>> Asked(List<Guid> ranks, CancellationToken cancel)
+    {
+        var ladder = await syllabus.Read(cancel);
+        return ranks.SelectMany(r => ladder.Find(r)?.Requirements ?? []).ToLookup(r => r.RankId);
     }
 
     /// <summary>Opens a grading of a track on a day.</summary>
-    public async Task<(Grading? Grading, string? Problem)> Open(Guid trackId, DateOnly on, CancellationToken cancel)
-    {
-        var today = await Today(cancel);
-        if (on < today.AddDays(-60) || on > today.AddYears(2))
-            return (null, "Choose a day from two months ago to two years ahead.");
-        if (!await db.Tracks.AnyAsync(t => t.Id == trackId, cancel))
-            return (null, "Choose a track.");
-        var grading = new Grading { TrackId = trackId, On = on };
-        db.Gradings.Add(grading);
-        await db.SaveChangesAsync(cancel);
-        return (grading, null);
-    }
+    public Task<RowSaved<Grading>> Open(Guid key, Guid trackId, DateOnly? on, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(key),
+            async () =>
+            {
+                if (await db.Gradings.FirstOrDefaultAsync(g => g.Id == key, cancel) is { } already)
+                    return RowSaved<Grading>.Kept(already);
+                var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+                if (on is not { } day)
+                    return RowSaved<Grading>.Refused("On", "Choose a day.");
+                if (!GradingDays.MayBeHeld(day, today))
+                    return RowSaved<Grading>.Refused("On", GradingDays.Refusal);
+                if (!await db.Tracks.AnyAsync(t => t.Id == trackId, cancel))
+                    return RowSaved<Grading>.Refused("Track", "Choose a track.");
+                var grading = new Grading
+                {
+                    Id = key,
+                    TrackId = trackId,
+                    On = day,
+                };
+                db.Gradings.Add(grading);
+                return RowSaved<Grading>.Kept(grading);
+            },
+            cancel
+        );
 
     /// <summary>Everybody of a grading's track who is not a candidate yet and has a rank to move to, the ready first.</summary>
     public async Task<List<StudentStand>> MayJoin(Grading grading, CancellationToken cancel)
@@ -148,121 +98,179 @@ public sealed class GradingBook(
         var already = grading.Candidates.Select(c => c.StudentId).ToHashSet();
         return
         [
-            .. (await progress.StandsOfTrack(grading.TrackId, cancel))
+            .. (await stands.OfTrack(grading.TrackId, cancel))
                 .Where(s => s.Next is not null && !already.Contains(s.Student.Id))
                 .OrderByDescending(s => s.Readiness.IsReady)
                 .ThenBy(s => s.Readiness.Requirements.Count(r => !r.IsMet)),
         ];
     }
 
-    public async Task Join(Guid gradingId, IReadOnlyCollection<Guid> students, CancellationToken cancel)
-    {
-        if (
-            await db
-                .Gradings.Include(g => g.Candidates)
-                .FirstOrDefaultAsync(g => g.Id == gradingId && g.ClosedAt == null, cancel)
-            is not { } grading
-        )
-            return;
-        foreach (var stand in (await MayJoin(grading, cancel)).Where(s => students.Contains(s.Student.Id)))
-            db.Candidates.Add(
-                new Candidate
-                {
-                    GradingId = gradingId,
-                    StudentId = stand.Student.Id,
-                    FromRankId = stand.Student.RankId,
-                    FromSince = stand.Student.RankSince,
-                    ToRankId = stand.Next!.Id,
-                }
-            );
-        await db.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>Takes a candidate off, with the marks.</summary>
-    public Task Leave(Guid gradingId, Guid candidateId, CancellationToken cancel) =>
-        db.RemoveOne(
-            db.Candidates.Include(c => c.Marks)
-                .Where(c => c.Id == candidateId && c.GradingId == gradingId && c.Grading!.ClosedAt == null),
+    /// <summary>Makes candidates of students; who is one already stays one.</summary>
+    public Task<bool> Join(Guid gradingId, IReadOnlyCollection<Guid> students, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var grading = await db
+                    .Gradings.Include(g => g.Candidates)
+                    .FirstOrDefaultAsync(g => g.Id == gradingId && g.ClosedAt == null, cancel);
+                if (grading is null)
+                    return false;
+                foreach (var stand in (await MayJoin(grading, cancel)).Where(s => students.Contains(s.Student.Id)))
+                    db.Candidates.Add(
+                        new Candidate
+                        {
+                            GradingId = gradingId,
+                            StudentId = stand.Student.Id,
+                            FromRankId = stand.Student.RankId,
+                            FromSince = stand.Student.RankSince,
+                            ToRankId = stand.Next!.Id,
+                        }
+                    );
+                return true;
+            },
             cancel
         );
 
-    /// <summary>Keeps what an examiner saw of one candidate.</summary>
-    public async Task<bool> Mark(
+    /// <summary>Takes a candidate off.</summary>
+    /// <returns>What stands against it; null when it is done.</returns>
+    public Task<string?> Leave(Guid gradingId, Guid candidateId, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var candidate = await db
+                    .Candidates.Include(c => c.Marks)
+                    .FirstOrDefaultAsync(c => c.Id == candidateId && c.GradingId == gradingId, cancel);
+                if (candidate is null)
+                    return null;
+                if (await IsClosed(gradingId, cancel))
+                    return "This grading is closed: its candidates stay.";
+                if (candidate.Marks.Count > 0)
+                    return "An examiner has marked this candidate: give the result 'not yet' instead.";
+                db.Candidates.Remove(candidate);
+                return (string?)null;
+            },
+            cancel
+        );
+
+    private Task<bool> IsClosed(Guid grading, CancellationToken cancel) =>
+        db.Gradings.AnyAsync(g => g.Id == grading && g.ClosedAt != null, cancel);
+
+    /// <summary>Keeps what an examiner saw of one candidate, laid over what others have kept since the sheet was opened.</summary>
+    /// <param name="gradingId">The grading.</param>
+    /// <param name="candidateId">The candidate.</param>
+    /// <param name="seen">Requirements that were marked as met when the sheet was opened.</param>
+    /// <param name="met">Those that are marked now.</param>
+    /// <param name="resultSeen">The result when the sheet was opened.</param>
+    /// <param name="result">The result now.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    /// <returns>What came of it; null when the grading is closed or the candidate is gone.</returns>
+    public Task<MarksSaved?> Mark(
         Guid gradingId,
         Guid candidateId,
+        IReadOnlyCollection<Guid> seen,
         IReadOnlyCollection<Guid> met,
+        GradingResult resultSeen,
         GradingResult result,
         CancellationToken cancel
-    )
+    ) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var candidate = await db
+                    .Candidates.Include(c => c.Marks)
+                    .FirstOrDefaultAsync(c => c.Id == candidateId && c.GradingId == gradingId, cancel);
+                if (candidate is null || !Enum.IsDefined(result) || await IsClosed(gradingId, cancel))
+                    return null;
+                var asked = (await Asked([candidate.ToRankId], cancel))[candidate.ToRankId].Select(r => r.Id).ToList();
+                var marks = FormMerge<Guid, bool>.Of(
+                    asked.ToDictionary(a => a, seen.Contains),
+                    asked.ToDictionary(a => a, met.Contains),
+                    asked.ToDictionary(a => a, a => candidate.Marks.Exists(m => m.RequirementId == a && m.IsMet))
+                );
+                var changedBy = candidate.ChangedById;
+                Keep(candidate, marks);
+                var theirs = candidate.Result;
+                var isClash = theirs != resultSeen && theirs != result && result != resultSeen;
+                if (!isClash && result != resultSeen)
+                    candidate.Result = result;
+                return (MarksSaved?)new MarksSaved(isClash ? theirs : null, marks.Theirs.Count > 0, changedBy);
+            },
+            cancel
+        );
+
+    private void Keep(Candidate candidate, FormMerge<Guid, bool> marks)
     {
-        var candidate = await db
-            .Candidates.Include(c => c.Marks)
-            .FirstOrDefaultAsync(
-                c => c.Id == candidateId && c.GradingId == gradingId && c.Grading!.ClosedAt == null,
-                cancel
-            );
-        if (candidate is null || !Enum.IsDefined(result))
-            return false;
-        candidate.Result = result;
-        foreach (var asked in await requirements.Of([candidate.ToRankId], cancel))
+        foreach (var (requirement, isMet) in marks.Merged)
         {
-            var mark = candidate.Marks.Find(m => m.RequirementId == asked.Id);
+            var mark = candidate.Marks.Find(m => m.RequirementId == requirement);
             if (mark is null)
-                db.GradingMarks.Add(mark = new GradingMark { CandidateId = candidate.Id, RequirementId = asked.Id });
-            mark.IsMet = met.Contains(asked.Id);
+            {
+                mark = new GradingMark { CandidateId = candidate.Id, RequirementId = requirement };
+                db.GradingMarks.Add(mark);
+            }
+            mark.IsMet = isMet;
         }
-        await db.SaveChangesAsync(cancel);
-        return true;
     }
 
     /// <summary>Moves those who passed up to their new rank.</summary>
     /// <returns>How many moved; null when it is closed already or somebody has no result yet.</returns>
-    public async Task<int?> Close(Guid gradingId, CancellationToken cancel)
-    {
-        var grading = await db
-            .Gradings.Include(g => g.Candidates)
-                .ThenInclude(c => c.Student)
-            .FirstOrDefaultAsync(g => g.Id == gradingId && g.ClosedAt == null, cancel);
-        if (
-            grading is null
-            || grading.Candidates.Count == 0
-            || grading.Candidates.Exists(c => c.Result == GradingResult.Open)
-        )
-            return null;
-        var moved = 0;
-        foreach (var candidate in grading.Candidates.Where(c => c.Result == GradingResult.Passed))
-        {
-            (candidate.FromRankId, candidate.FromSince) = (candidate.Student!.RankId, candidate.Student.RankSince);
-            (candidate.Student.RankId, candidate.Student.RankSince) = (candidate.ToRankId, grading.On);
-            moved++;
-        }
-        grading.ClosedAt = time.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return moved;
-    }
+    public Task<int?> Close(Guid gradingId, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var grading = await WithStudents(gradingId, cancel);
+                if (grading is null or { ClosedAt: not null } or { Candidates.Count: 0 })
+                    return null;
+                if (grading.Candidates.Exists(c => c.Result == GradingResult.Open))
+                    return null;
+                var passed = grading.Candidates.FindAll(c => c.Result == GradingResult.Passed);
+                foreach (var candidate in passed)
+                {
+                    (candidate.FromRankId, candidate.FromSince) = (
+                        candidate.Student!.RankId,
+                        candidate.Student.RankSince
+                    );
+                    (candidate.Student.RankId, candidate.Student.RankSince) = (candidate.ToRankId, grading.On);
+                }
+                grading.ClosedAt = time.GetUtcNow();
+                return (int?)passed.Count;
+            },
+            cancel
+        );
+
+    private Task<Grading?> WithStudents(Guid id, CancellationToken cancel) =>
+        db.Gradings.Include(g => g.Candidates).ThenInclude(c => c.Student).FirstOrDefaultAsync(g => g.Id == id, cancel);
 
     public bool CanReopen(Grading grading) => grading.ClosedAt is { } closed && time.GetUtcNow() - closed < UndoFor;
 
     /// <summary>Takes a closed grading back within a day: everybody has the rank again that they had before.</summary>
-    public async Task<bool> Reopen(Guid gradingId, CancellationToken cancel)
-    {
-        var grading = await db
-            .Gradings.Include(g => g.Candidates)
-                .ThenInclude(c => c.Student)
-            .FirstOrDefaultAsync(g => g.Id == gradingId, cancel);
-        if (grading is null || !CanReopen(grading))
-            return false;
-        // whoever was moved by hand since keeps that
-        foreach (
-            var candidate in grading.Candidates.Where(c =>
-                c.Result == GradingResult.Passed && c.Student!.RankId == c.ToRankId
-            )
-        )
-            (candidate.Student!.RankId, candidate.Student.RankSince) = (candidate.FromRankId, candidate.FromSince);
-        grading.ClosedAt = null;
-        await db.SaveChangesAsync(cancel);
-        return true;
-    }
+    public Task<bool> Reopen(Guid gradingId, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var grading = await WithStudents(gradingId, cancel);
+                if (grading is null || !CanReopen(grading))
+                    return false;
+                // whoever was moved by hand since keeps that
+                foreach (
+                    var candidate in grading.Candidates.Where(c =>
+                        c.Result == GradingResult.Passed && c.Student!.RankId == c.ToRankId
+                    )
+                )
+                    (candidate.Student!.RankId, candidate.Student.RankSince) = (
+                        candidate.FromRankId,
+                        candidate.FromSince
+                    );
+                grading.ClosedAt = null;
+                return true;
+            },
+            cancel
+        );
 
     /// <summary>Who passed, for whoever writes the certificates.</summary>
     public static string Certificates(Grading grading) =>
@@ -276,8 +284,14 @@ public sealed class GradingBook(
                             c.Student!.ShownName,
                             c.ToRank!.Name,
                             grading.Track!.Name,
-                            grading.On.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+                            grading.On.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
                         ]
                 )
         );
 }
+
+/// <summary>What came of an examiner's sheet.</summary>
+/// <param name="TheirResult">The result that somebody else gave meanwhile, where this one was another; null otherwise.</param>
+/// <param name="HasTheirMarks">Whether somebody else's marks came in meanwhile.</param>
+/// <param name="ById">Who kept something last before this.</param>
+public sealed record MarksSaved(GradingResult? TheirResult, bool HasTheirMarks, Guid ById);

@@ -33,7 +33,7 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
             .Lessons.AsNoTracking()
             .Include(l => l.Class)
             .Where(which)
-            .Where(l => l.Log == null && (l.Run == null || l.Run.Events.Count == 0))
+            .Where(l => (l.Log == null || l.Log.OutcomesAt == null) && (l.Run == null || l.Run.Events.Count == 0))
             .OrderBy(l => l.Date)
             .ThenBy(l => l.Start)
             .ToListAsync(cancel);
@@ -42,16 +42,12 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
             await db
                 .SheetLines.AsNoTracking()
                 .Where(l => ids.Contains(l.LessonId) && l.RemovedAt == null)
-                .OrderBy(l => l.Position)
+                .OrderBy(l => l.Place)
                 .ToListAsync(cancel)
         ).ToLookup(l => l.LessonId);
         var sheets = new List<OpenSheet>();
         foreach (var lesson in lessons.Where(l => rows.Contains(l.Id)))
-        {
-            lesson.Teacher = facts.Staff.FirstOrDefault(u => u.Id == lesson.TeacherId);
-            lesson.Hall = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId);
             sheets.Add(OpenSheet.Of(lesson, facts, [.. rows[lesson.Id]], await groups.Of(lesson, facts, cancel)));
-        }
         return sheets;
     }
 

@@ -1,4 +1,5 @@
 using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
@@ -11,7 +12,7 @@ namespace LoyalLadder.Data.Lessons;
 public sealed record LessonOutlook(int OverSeconds, TimeOnly? LikelyEnd, double? Odds, int Stops);
 
 /// <summary>The outlook of a day's lessons. Today is looked at by everybody, so it is worked out anew only when a sheet has changed.</summary>
-public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, ProgressMemory memory)
+public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolMemory memory)
 {
     /// <summary>By lesson; those that have begun are left out. Not to be changed by who reads it.</summary>
     public async Task<Dictionary<Guid, LessonOutlook>> Of(DateOnly date, CancellationToken cancel)
@@ -22,15 +23,20 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
             .Select(l => new
             {
                 l.Id,
-                l.ChangedAt,
+                l.Version,
                 Last = db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number),
-                Began = l.Log != null || (l.Run != null && l.Run.Events.Count > 0),
+                Began = (l.Log != null && l.Log.OutcomesAt != null) || (l.Run != null && l.Run.Events.Count > 0),
                 Aside = db.CheckOverrides.Count(o => o.LessonId == l.Id),
             })
             .ToListAsync(cancel);
         if (stamps.TrueForAll(s => s.Began))
             return [];
-        return await memory.Of(("outlook", date, string.Join(' ', stamps)), db.SchoolId, () => Read(date, cancel));
+        return await memory.Of(
+            $"outlook {date.DayNumber} {string.Join(' ', stamps)}",
+            Remembered.Progress,
+            () => Read(date, cancel),
+            cancel
+        );
     }
 
     private async Task<Dictionary<Guid, LessonOutlook>> Read(DateOnly date, CancellationToken cancel)

@@ -24,8 +24,8 @@ public sealed class Drill : SchoolRow
     public string Notes { get; set; } = "";
 }
 
-/// <summary>A whole sheet kept for a week of the school's year, to make lessons from.</summary>
-public sealed class SheetTemplate : SchoolRow
+/// <summary>A kept sheet: a whole sheet kept for a week of the school's year, to make lessons from.</summary>
+public sealed class KeptSheet : SchoolRow
 {
     public const int LongestText = 40_000,
         LastWeek = 53;

@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Runs;
@@ -36,13 +37,10 @@ public sealed class SheetLine : SchoolRow
 
     public Guid LessonId { get; set; }
 
-    /// <summary>Order within the sheet; gaps are fine.</summary>
-    public double Position { get; set; }
+    /// <summary>Order within the sheet; see <see cref="LinePlace"/>.</summary>
+    public required string Place { get; set; }
 
     public required string Text { get; set; }
-
-    /// <summary>Counts the edits, so that two people's edits of one line are noticed.</summary>
-    public int Version { get; set; } = 1;
 
     /// <summary>Set while the line is taken out; undo clears it.</summary>
     public DateTimeOffset? RemovedAt { get; set; }

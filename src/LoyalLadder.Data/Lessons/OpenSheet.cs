@@ -9,23 +9,32 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>A lesson with its sheet read and timed.</summary>
-/// <param name="Lesson">With class, hall and teacher.</param>
-/// <param name="School">Its school.</param>
+/// <param name="Lesson">With its class.</param>
+/// <param name="Facts">Its school's.</param>
 /// <param name="Rows">The rows of the sheet in order, removed ones left out.</param>
 /// <param name="Plan">What the rows say.</param>
 /// <param name="RowOf">For each entry of the plan its row.</param>
 /// <param name="Clock">The plan, timed.</param>
-/// <param name="Limits">The school's limits for the class's age.</param>
 public sealed record OpenSheet(
     Lesson Lesson,
-    School School,
+    SchoolFacts Facts,
     IReadOnlyList<SheetLine> Rows,
     LessonPlan Plan,
     IReadOnlyList<SheetLine> RowOf,
-    ClockedLesson Clock,
-    CheckLimits Limits
+    ClockedLesson Clock
 )
 {
+    public SchoolCard School => Facts.School;
+
+    /// <summary>The hall that is booked; null for none.</summary>
+    public HallCard? Hall => Facts.Hall(Lesson.HallId);
+
+    /// <summary>Who teaches; null for nobody yet.</summary>
+    public StaffCard? Teacher => Facts.Person(Lesson.TeacherId);
+
+    /// <summary>The school's limits for the class's age.</summary>
+    public CheckLimits Limits => Facts.LimitsOf(Lesson.Class!.Band);
+
     /// <summary>The sheet as text.</summary>
     public string Text(SheetReader reader) => new SheetWriter(reader).Write(Plan);
 
@@ -39,12 +48,8 @@ public sealed record OpenSheet(
     public IEnumerable<Check> OpenStops(IReadOnlyCollection<CheckOverride> aside) =>
         Checks().Where(c => c.Level == CheckLevel.Stop && !aside.Any(a => a.Code == c.Code && a.LineId == LineOf(c)));
 
-    public MatProgram Program()
-    {
-        var heading = "";
-        var headings = Plan.Entries.Select(e => heading = e is Segment segment ? segment.Name : heading).ToList();
-        return MatProgram.Of(Clock, headings, [.. RowOf.Select(r => r.Id)]);
-    }
+    /// <summary>The sheet made ready for the mat.</summary>
+    public MatProgram Program() => MatProgram.Of(Clock, Plan.Headings(), [.. RowOf.Select(r => r.Id)]);
 
     /// <summary>Reads and times rows.</summary>
     public static OpenSheet Of(Lesson lesson, SchoolFacts facts, IReadOnlyList<SheetLine> rows, GroupKnowledge? group)
@@ -53,7 +58,13 @@ public sealed record OpenSheet(
                 facts.Material.Row(r.Text, facts.School.Naming).Select(e => (Row: r, Entry: e))
             )
             .ToList();
-        var head = new LessonHead
+        var plan = new LessonPlan(HeadOf(lesson), entries.Select(e => e.Entry).ToSequence());
+        var clock = LessonClock.Time(plan, Setting(lesson, facts) with { Group = group });
+        return new OpenSheet(lesson, facts, rows, plan, [.. entries.Select(e => e.Row)], clock);
+    }
+
+    private static LessonHead HeadOf(Lesson lesson) =>
+        new()
         {
             Title = lesson.Title.Length == 0 ? null : lesson.Title,
             Class = lesson.Class!.Name,
@@ -63,27 +74,18 @@ public sealed record OpenSheet(
             Start = lesson.Start,
             Focus = lesson.Focus.Length == 0 ? null : lesson.Focus,
         };
-        var plan = new LessonPlan(head, entries.Select(e => e.Entry).ToSequence());
-        return new OpenSheet(
-            lesson,
-            facts.School,
-            rows,
-            plan,
-            [.. entries.Select(e => e.Row)],
-            LessonClock.Time(plan, Setting(lesson, facts) with { Group = group }),
-            facts.LimitsOf(lesson.Class.Band)
-        );
-    }
 
-    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) =>
-        new()
+    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts)
+    {
+        var hall = facts.Hall(lesson.HallId);
+        return new LessonSetting
         {
             Band = lesson.Class!.Band,
             Heads = Math.Max(1, lesson.Heads),
             Minutes = lesson.Minutes,
             Start = lesson.Start,
-            Floor = lesson.Hall?.Size ?? LessonSetting.UsualFloor,
-            Bags = lesson.Hall?.Bags ?? 0,
+            Floor = hall?.Size ?? LessonSetting.UsualFloor,
+            Bags = hall?.Bags ?? 0,
             OpeningSeconds = facts.School.OpeningSeconds,
             ClosingSeconds = facts.School.ClosingSeconds,
             Kit = facts
@@ -91,4 +93,5 @@ public sealed record OpenSheet(
                 .Concat(KitTime.Usual)
                 .ToSequence(),
         };
+    }
 }

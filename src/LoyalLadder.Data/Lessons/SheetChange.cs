@@ -15,9 +15,9 @@ public sealed class SheetChange : SchoolRow
 
     /// <summary>Null where the line did not stand in the sheet before.</summary>
     public string? Before { get; set; }
-    public double BeforePosition { get; set; }
+    public required string BeforePlace { get; set; }
 
     /// <summary>Null where it does not stand in the sheet after.</summary>
     public string? After { get; set; }
-    public double AfterPosition { get; set; }
+    public required string AfterPlace { get; set; }
 }

@@ -1,12 +1,16 @@
+using LoyalLadder.Core.Lessons;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>One save of a sheet: who, when, and what happened to which lines.</summary>
-public sealed record SheetVersion(Guid Batch, DateTimeOffset At, string By, IReadOnlyList<SheetChange> Changes);
+public sealed record SheetVersion(Guid Batch, DateTimeOffset At, Guid ById, IReadOnlyList<SheetChange> Changes);
+
+/// <summary>How many lines are again as they were, and how many were left as somebody has made them since.</summary>
+public sealed record WentBack(int Undone, int Left);
 
 /// <summary>What happened to a sheet, and the way back.</summary>
-public sealed class SheetHistory(LadderContext db, TimeProvider time)
+public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvider time)
 {
     private const int MostShown = 400;
 
@@ -26,70 +30,94 @@ public sealed class SheetHistory(LadderContext db, TimeProvider time)
                 .Select(g => new SheetVersion(
                     g.Key,
                     g.First().ChangedAt,
-                    g.First().ChangedBy,
-                    [.. g.OrderBy(c => c.AfterPosition)]
+                    g.First().ChangedById,
+                    [.. g.OrderBy(c => c.AfterPlace, StringComparer.Ordinal)]
                 )),
         ];
     }
 
-    /// <summary>The newest save of a sheet by this person, if nobody has changed its lines since.</summary>
-    public async Task<Guid?> Last(Guid lessonId, CancellationToken cancel) =>
+    /// <summary>The newest save of a sheet by who is signed in: what they undo is their own, never a colleague's.</summary>
+    public async Task<Guid?> LastOwn(Guid lessonId, CancellationToken cancel) =>
         await db
-            .SheetChanges.Where(c => c.LessonId == lessonId)
+            .SheetChanges.Where(c => c.LessonId == lessonId && c.ChangedById == scope.UserId)
             .OrderByDescending(c => c.Number)
             .Select(c => (Guid?)c.Batch)
             .FirstOrDefaultAsync(cancel);
 
-    /// <summary>
-    /// Takes one save back. Lines that somebody has changed since stay as they are now.
-    /// </summary>
-    /// <returns>How many lines are again as they were, and how many were left; null when there is no such save.</returns>
-    public async Task<(int Undone, int Left)?> Undo(Guid lessonId, Guid batch, CancellationToken cancel)
-    {
-        var changes = await db.SheetChanges.Where(c => c.LessonId == lessonId && c.Batch == batch).ToListAsync(cancel);
-        return changes.Count == 0 ? null : await GoBack(lessonId, changes, onlyUntouched: true, cancel);
-    }
+    /// <summary>Takes one save back. Lines that somebody has changed since stay as they are now.</summary>
+    /// <returns>Null when there is no such save.</returns>
+    public Task<WentBack?> Undo(Guid lessonId, Guid batch, CancellationToken cancel) =>
+        db.InTurn(
+            SheetEdits.Turn(lessonId),
+            async () =>
+            {
+                var changes = await db
+                    .SheetChanges.Where(c => c.LessonId == lessonId && c.Batch == batch)
+                    .ToListAsync(cancel);
+                return changes.Count == 0 ? null : await GoBack(lessonId, changes, onlyUntouched: true, cancel);
+            },
+            cancel
+        );
 
     /// <summary>Makes the sheet what it was right behind a save, whatever came later; that is a change of its own and can be undone.</summary>
-    public async Task<(int Undone, int Left)?> Restore(Guid lessonId, Guid batch, CancellationToken cancel)
-    {
-        var all = await db.SheetChanges.Where(c => c.LessonId == lessonId).OrderBy(c => c.Number).ToListAsync(cancel);
-        var at = all.FindLastIndex(c => c.Batch == batch);
-        if (at < 0)
-            return null;
-        // of each line only the first change behind that save matters: it knows what the line was
-        var later = all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First()).ToList();
-        return await GoBack(lessonId, later, onlyUntouched: false, cancel);
-    }
+    public Task<WentBack?> Restore(Guid lessonId, Guid batch, CancellationToken cancel) =>
+        db.InTurn(
+            SheetEdits.Turn(lessonId),
+            async () =>
+            {
+                var all = await db
+                    .SheetChanges.Where(c => c.LessonId == lessonId)
+                    .OrderBy(c => c.Number)
+                    .ToListAsync(cancel);
+                var at = all.FindLastIndex(c => c.Batch == batch);
+                if (at < 0)
+                    return null;
+                // of each line only the first change behind that save matters: it knows what the line was
+                var later = all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First()).ToList();
+                return await GoBack(lessonId, later, onlyUntouched: false, cancel);
+            },
+            cancel
+        );
 
-    private async Task<(int Undone, int Left)?> GoBack(
+    private async Task<WentBack?> GoBack(
         Guid lessonId,
         List<SheetChange> changes,
         bool onlyUntouched,
         CancellationToken cancel
     )
     {
-        var ids = changes.Select(c => c.LineId).ToList();
-        var lines = await db
-            .SheetLines.Where(l => l.LessonId == lessonId && ids.Contains(l.Id))
-            .ToDictionaryAsync(l => l.Id, cancel);
+        var rows = await db.SheetRows(lessonId, cancel);
         var (undone, left) = (0, 0);
         foreach (var change in changes)
         {
-            if (!lines.TryGetValue(change.LineId, out var line))
+            if (rows.Find(r => r.Id == change.LineId) is not { } row)
                 continue;
-            if (onlyUntouched && (line.RemovedAt is null ? line.Text : null) != change.After)
+            var says = row.RemovedAt is null ? row.Text : null;
+            if (onlyUntouched && says != change.After)
             {
                 left++;
                 continue;
             }
-            if (change.Before is { } before && line.Text != before)
-                (line.Text, line.Version) = (before, line.Version + 1);
-            line.RemovedAt = change.Before is null ? line.RemovedAt ?? time.GetUtcNow() : null;
-            line.Position = change.BeforePosition;
+            GoBack(rows, row, change);
             undone++;
         }
-        await db.SaveChangesAsync(cancel);
-        return (undone, left);
+        return new WentBack(undone, left);
+    }
+
+    private void GoBack(List<SheetLine> rows, SheetLine row, SheetChange change)
+    {
+        if (change.Before is { } before)
+            SheetEdits.Write(rows, row, before);
+        row.RemovedAt = change.Before is null ? row.RemovedAt ?? time.GetUtcNow() : null;
+        if (row.Place != change.BeforePlace)
+            row.Place = FreePlace(rows, row, change.BeforePlace);
+    }
+
+    /// <summary>A place that a line had is its own again, or right behind whatever has taken it since.</summary>
+    private static string FreePlace(List<SheetLine> rows, SheetLine row, string place)
+    {
+        var taken = rows.Where(r => r != row).Select(r => r.Place).Order(StringComparer.Ordinal).ToList();
+        var at = taken.IndexOf(place);
+        return at < 0 ? place : LinePlace.Between(place, taken.ElementAtOrDefault(at + 1));
     }
 }

@@ -37,51 +37,17 @@ public static class CsvTable
 
     /// <summary>Reads rows whose headings are these columns, in any order; columns that are left out are empty.</summary>
     /// <returns>Each row with its line in the text, cells in the order of <paramref name="columns"/>; or why it cannot be read.</returns>
-    public static (List<(int Line, string[] Cells)> Rows, string? Refusal) Read(
-        string text,
-        IReadOnlyList<string> columns
-    )
+    public static (IReadOnlyList<CsvRow> Rows, string? Refusal) Read(string text, IReadOnlyList<string> columns)
     {
         if (text.Length > MostBytes)
             return ([], $"A list may have {MostBytes / 1_000_000} MB.");
         // an open quote would swallow the rest of the list without a word
         if (text.Count(c => c == '"') % 2 == 1)
-            return (
-                [],
-                "The list cannot be read: a quote is opened and not closed. A quote within a cell is written twice, and the cell in quotes."
-            );
-        var rows = new List<(int, string[])>();
+            return ([], OpenQuote);
         try
         {
-            using var csv = new CsvReader(
-                new StringReader(text.TrimStart('﻿')),
-                new CsvConfiguration(CultureInfo.InvariantCulture)
-                {
-                    TrimOptions = TrimOptions.Trim,
-                    DetectDelimiter = true,
-                    DetectDelimiterValues = [",", ";", "\t"],
-                }
-            );
-            if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
-                return ([], $"The first row names the columns: {string.Join(", ", columns)}.");
-            if (
-                Array.Find(header, h => h.Length > 0 && !columns.Contains(h, StringComparer.OrdinalIgnoreCase)) is
-                { } strange
-            )
-                return ([], $"There is no column “{strange}”. Columns are: {string.Join(", ", columns)}.");
-            var places = columns
-                .Select(c => Array.FindIndex(header, h => h.Equals(c, StringComparison.OrdinalIgnoreCase)))
-                .ToList();
-            while (csv.Read())
-            {
-                if (rows.Count == MostRows)
-                    return ([], $"A list may have {MostRows:N0} rows.");
-                var cells = places
-                    .Select(p => p >= 0 && csv.TryGetField<string>(p, out var cell) ? Plain(cell ?? "") : "")
-                    .ToArray();
-                if (Array.Exists(cells, c => c.Length > 0))
-                    rows.Add((csv.Parser.RawRow, cells));
-            }
+            using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), Forgiving);
+            return Read(csv, columns);
         }
         catch (CsvHelperException e)
         {
@@ -90,8 +56,43 @@ public static class CsvTable
                 $"Row {e.Context?.Parser?.RawRow ?? 1} cannot be read: a quote is opened and not closed, or stands inside a word."
             );
         }
+    }
+
+    private const string OpenQuote =
+        "The list cannot be read: a quote is opened and not closed. A quote within a cell is written twice, and the cell in quotes.";
+
+    private static readonly CsvConfiguration Forgiving = new(CultureInfo.InvariantCulture)
+    {
+        TrimOptions = TrimOptions.Trim,
+        DetectDelimiter = true,
+        DetectDelimiterValues = [",", ";", "\t"],
+    };
+
+    private static (IReadOnlyList<CsvRow> Rows, string? Refusal) Read(CsvReader csv, IReadOnlyList<string> columns)
+    {
+        var named = string.Join(", ", columns);
+        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
+            return ([], $"The first row names the columns: {named}.");
+        var strange = Array.Find(header, h => h.Length > 0 && !columns.Contains(h, StringComparer.OrdinalIgnoreCase));
+        if (strange is not null)
+            return ([], $"There is no column “{strange}”. Columns are: {named}.");
+        var places = columns
+            .Select(c => Array.FindIndex(header, h => h.Equals(c, StringComparison.OrdinalIgnoreCase)))
+            .ToList();
+        var rows = new List<CsvRow>();
+        while (csv.Read())
+        {
+            if (rows.Count == MostRows)
+                return ([], $"A list may have {MostRows:N0} rows.");
+            var cells = places.ConvertAll(p => CellAt(csv, p));
+            if (cells.Exists(c => c.Length > 0))
+                rows.Add(new CsvRow(csv.Parser.RawRow, cells));
+        }
         return (rows, null);
     }
+
+    private static string CellAt(CsvReader csv, int place) =>
+        place >= 0 && csv.TryGetField<string>(place, out var cell) ? Plain(cell ?? "") : "";
 
     private static bool IsDangerous(string cell) =>
         cell.Length > 0

@@ -2,6 +2,7 @@ using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -17,28 +18,29 @@ public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time
         var school = (await own.Facts(cancel)).School;
         var classes = await db
             .Classes.AsNoTracking()
+            .Where(c => c.PutAwayAt == null)
             .Include(c => c.Hall)
             .Include(c => c.Teacher)
             .OrderBy(c => c.Name)
             .ToListAsync(cancel);
         var today = SchoolTime.Today(school, time);
         var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };
-        calendar.AddTimeZone(new VTimeZone(school.TimeZone));
+        calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(school.Zone, today.AddYears(-1).ToDateTime(default), false));
         calendar.AddProperty("X-WR-CALNAME", school.Name);
         foreach (var group in classes)
             calendar.Events.Add(Event(group, school, today));
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 
-    private static CalendarEvent Event(ClassGroup group, School school, DateOnly today)
+    private static CalendarEvent Event(ClassGroup group, SchoolCard school, DateOnly today)
     {
-        var first = today.AddDays(((int)group.Weekday - (int)today.DayOfWeek + 7) % 7).ToDateTime(group.Start);
+        var first = LessonDays.NextMeeting(group.Weekday, today).ToDateTime(group.Start);
         return new CalendarEvent
         {
             Uid = $"{group.Id}@loyal-ladder",
             DtStamp = new CalDateTime(group.ChangedAt.UtcDateTime, "UTC"),
-            Start = new CalDateTime(first, school.TimeZone),
-            End = new CalDateTime(first.AddMinutes(group.Minutes), school.TimeZone),
+            Start = new CalDateTime(first, school.Zone.Id),
+            End = new CalDateTime(first.AddMinutes(group.Minutes), school.Zone.Id),
             Summary = group.Name,
             Location = group.Hall?.Name,
             Description = group.Teacher is { } teacher

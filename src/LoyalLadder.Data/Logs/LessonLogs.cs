@@ -1,89 +1,99 @@
+using LoyalLadder.Core;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Logs;
 
-/// <summary>A log as it is proposed or corrected: one entry per line that was to be done.</summary>
-public sealed record LogDraft(
-    Lesson Lesson,
-    IReadOnlyList<DraftLine> Lines,
-    IReadOnlyDictionary<Guid, Presence> Presences,
-    string Notes,
-    int PlannedSeconds,
-    int? ActualSeconds,
-    bool IsLogged
-);
-
-public sealed record DraftLine(
-    Guid SheetLine,
-    string Text,
-    LineOutcome Outcome,
-    int Planned,
-    int? Actual,
-    Guid? Owed,
-    bool Carries
-);
-
-/// <summary>Logging a lesson: most of it comes from the run, the rest takes a minute.</summary>
+/// <summary>Logging a lesson: most of it comes from the run, the rest takes a minute. What is kept is never read anew.</summary>
 public sealed class LessonLogs(
     LadderContext db,
     SchoolScope scope,
+    OwnSchool own,
     LessonSheets sheets,
     LessonRuns runs,
     EvidenceBook evidence,
     TimeProvider time
 )
 {
-    /// <summary>The log as kept, else as the run tells it, else everything done; null when there is no such lesson.</summary>
+    /// <summary>The log as kept; else as the run tells it, else everything done; null when there is no such lesson.</summary>
     public async Task<LogDraft?> Draft(Guid lessonId, CancellationToken cancel)
     {
-        if (await sheets.Open(lessonId, cancel) is not { } sheet)
-            return null;
         var log = await db
             .Logs.AsNoTracking()
             .Include(l => l.Lines)
             .Include(l => l.Attendances)
             .FirstOrDefaultAsync(l => l.LessonId == lessonId, cancel);
-        var run = await db
-            .Runs.AsNoTracking()
-            .Include(r => r.Events)
-            .FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+        return log?.OutcomesAt is null ? await FromSheet(lessonId, log, cancel) : await FromLog(log, cancel);
+    }
+
+    private async Task<LogDraft?> FromLog(LessonLog log, CancellationToken cancel)
+    {
+        var lesson = await db
+            .Lessons.AsNoTracking()
+            .Include(l => l.Class)
+            .FirstAsync(l => l.Id == log.LessonId, cancel);
+        return new LogDraft(
+            lesson,
+            [
+                .. log
+                    .Lines.OrderBy(l => l.Position)
+                    .Select(l => new DraftLine(
+                        l.SheetLineId,
+                        l.Text,
+                        l.Outcome,
+                        l.PlannedSeconds,
+                        l.ActualSeconds,
+                        l.OwedLogLineId,
+                        l.Carries
+                    )),
+            ],
+            log.Attendances.ToDictionary(a => a.StudentId, a => a.Presence),
+            log.Notes,
+            log.PlannedSeconds,
+            log.ActualSeconds,
+            true
+        );
+    }
+
+    private async Task<LogDraft?> FromSheet(Guid lessonId, LessonLog? log, CancellationToken cancel)
+    {
+        if (await sheets.Open(lessonId, cancel) is not { } sheet)
+            return null;
+        var run = await runs.Find(lessonId, cancel);
         var state = runs.StateOf(run);
         var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
-        var kept = log?.Lines.ToDictionary(l => l.SheetLineId) ?? [];
         // what a fit on the mat made of a line is what was done
         var fitted =
             run?.ReadProgram().Steps.Where(s => s.Fitted is not null).ToDictionary(s => s.Id, s => s.Fitted!) ?? [];
-        var lines = sheet
-            .Clock.Lines.Where(l => l.Line.Dose is not null)
-            .Select(l => Line(sheet.RowOf[l.Entry], l))
-            .DistinctBy(l => l.SheetLine)
-            .ToList();
         return new LogDraft(
             sheet.Lesson,
-            lines,
+            [
+                .. sheet
+                    .Clock.Lines.Where(l => l.Line.Dose is not null)
+                    .Select(l => Line(sheet.RowOf[l.Entry], l))
+                    .DistinctBy(l => l.SheetLine),
+            ],
             log?.Attendances.ToDictionary(a => a.StudentId, a => a.Presence) ?? [],
-            log?.Notes ?? string.Join('\n', state?.Notes ?? []),
+            log is { Notes.Length: > 0 } ? log.Notes : string.Join('\n', state?.Notes ?? []),
             sheet.Clock.TotalSeconds,
-            log?.ActualSeconds ?? Actual(state),
-            log is not null
+            state?.ActualSeconds,
+            false
         );
 
         DraftLine Line(SheetLine row, ClockedLine clocked)
         {
             var was = ran.GetValueOrDefault(row.Id);
-            var outcome =
-                kept.GetValueOrDefault(row.Id)?.Outcome
-                ?? (state is null ? LineOutcome.Done : was?.Outcome ?? LineOutcome.NotDone);
             return new DraftLine(
                 row.Id,
                 fitted.GetValueOrDefault(row.Id, row.Text),
-                outcome,
+                LogOutcomes.Proposed(state is not null, was),
                 clocked.Seconds,
                 was?.Actual,
                 row.OwedLogLineId,
@@ -92,135 +102,198 @@ public sealed class LessonLogs(
         }
     }
 
-    /// <summary>Saves or corrects a log. What is left undone is owed; what makes good an older debt settles it.</summary>
-    /// <param name="lessonId">The lesson.</param>
-    /// <param name="outcomes">Per sheet line; a line that is not named counts as the draft has it.</param>
-    /// <param name="presences">Who was there, and how.</param>
-    /// <param name="notes">Words for whoever teaches next.</param>
-    /// <param name="cancel">Ends the wait.</param>
-    public Task<bool> Save(
-        Guid lessonId,
-        IReadOnlyDictionary<Guid, LineOutcome> outcomes,
-        IReadOnlyDictionary<Guid, Presence> presences,
-        string notes,
-        CancellationToken cancel
-    ) =>
-        db.Database.CurrentTransaction is not null
-            ? SaveTogether(lessonId, outcomes, presences, notes, cancel)
-            : db
-                .Database.CreateExecutionStrategy()
-                .ExecuteAsync(async () =>
-                {
-                    // the log and the evidence that follows from it stand or fall together
-                    db.ChangeTracker.Clear();
-                    await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-                    var saved = await SaveTogether(lessonId, outcomes, presences, notes, cancel);
-                    await transaction.CommitAsync(cancel);
-                    return saved;
-                });
+    /// <summary>
+    /// Keeps what somebody filled in, laid over what others have kept since the form was opened. What is left undone is owed;
+    /// what makes good an older debt settles it. Null when there is no such lesson.
+    /// </summary>
+    public Task<LogSaved?> Save(Guid lessonId, LogForm form, CancellationToken cancel) =>
+        db.InTurn($"log {lessonId}", () => SaveInTurn(lessonId, form, cancel), cancel);
 
-    private async Task<bool> SaveTogether(
-        Guid lessonId,
-        IReadOnlyDictionary<Guid, LineOutcome> outcomes,
-        IReadOnlyDictionary<Guid, Presence> presences,
-        string notes,
-        CancellationToken cancel
-    )
+    private async Task<LogSaved?> SaveInTurn(Guid lessonId, LogForm form, CancellationToken cancel)
     {
         if (await Draft(lessonId, cancel) is not { } draft)
-            return false;
+            return null;
         var log = await db
             .Logs.Include(l => l.Lines)
             .Include(l => l.Attendances)
             .FirstOrDefaultAsync(l => l.LessonId == lessonId, cancel);
-        if (log is null)
-        {
-            log = new LessonLog
-            {
-                LessonId = lessonId,
-                TaughtBy = draft.Lesson.Teacher?.DisplayName ?? scope.UserName,
-                LoggedAt = time.GetUtcNow(),
-            };
-            db.Logs.Add(log);
-        }
-        (log.Notes, log.PlannedSeconds, log.ActualSeconds) = (notes, draft.PlannedSeconds, draft.ActualSeconds);
-        KeepLines(log, draft, outcomes);
-        var before = log.Attendances.ConvertAll(a => a.StudentId);
-        await KeepAttendance(log, presences, cancel);
-        await Settle(lessonId, draft, outcomes, cancel);
+        var by = await LastBy(log, cancel);
+        log ??= await Begin(draft, lessonId, cancel);
+        var presences = await KeepAttendance(log, form, cancel);
+        var outcomes = form.Outcomes is null ? null : await KeepOutcomes(log, draft, form, cancel);
+        var notes = KeepNotes(log, form);
+        var left = log.Attendances.ConvertAll(a => a.StudentId);
         await db.SaveChangesAsync(cancel);
-        await evidence.Follow(log.Id, before, cancel);
-        return true;
+        await evidence.Follow(log.Id, left, cancel);
+        return new LogSaved(
+            presences,
+            outcomes,
+            notes,
+            presences.Theirs.Count > 0 || outcomes?.Theirs.Count > 0 || notes is not null ? by : Guid.Empty,
+            log.Lines.Count(l => l.Carries && l.Outcome != LineOutcome.Done)
+        );
     }
 
-    private void KeepLines(LessonLog log, LogDraft draft, IReadOnlyDictionary<Guid, LineOutcome> outcomes)
+    /// <summary>Who touched the log last, attendance included.</summary>
+    private async Task<Guid> LastBy(LessonLog? log, CancellationToken cancel)
     {
-        var kept = log.Lines.ToDictionary(l => l.SheetLineId);
-        for (var i = 0; i < draft.Lines.Count; i++)
+        if (log is null)
+            return Guid.Empty;
+        var attendance = await db
+            .Attendances.Where(a => a.LogId == log.Id)
+            .OrderByDescending(a => a.ChangedAt)
+            .Select(a => new { a.ChangedAt, a.ChangedById })
+            .FirstOrDefaultAsync(cancel);
+        return attendance is not null && attendance.ChangedAt > log.ChangedAt
+            ? attendance.ChangedById
+            : log.ChangedById;
+    }
+
+    private async Task<LessonLog> Begin(LogDraft draft, Guid lessonId, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var lesson = draft.Lesson;
+        var floor = facts.Halls.FirstOrDefault(h => h.Id == lesson.HallId)?.Size ?? LessonSetting.UsualFloor;
+        var log = new LessonLog
         {
-            var line = draft.Lines[i];
-            if (!kept.TryGetValue(line.SheetLine, out var row))
-            {
-                row = new LogLine
-                {
-                    LogId = log.Id,
-                    SheetLineId = line.SheetLine,
-                    Text = line.Text,
-                };
-                db.LogLines.Add(row);
-            }
-            row.Position = i;
-            row.Text = line.Text;
-            row.Outcome = outcomes.GetValueOrDefault(line.SheetLine, line.Outcome);
-            (row.PlannedSeconds, row.ActualSeconds) = (line.Planned, line.Actual);
-            row.Carries = line.Carries;
-        }
-        db.LogLines.RemoveRange(log.Lines.Where(l => draft.Lines.All(d => d.SheetLine != l.SheetLineId)));
+            LessonId = lessonId,
+            On = lesson.Date,
+            Start = lesson.Start,
+            ClassId = lesson.ClassId,
+            Band = lesson.Class!.Band,
+            Heads = Math.Max(1, lesson.Heads),
+            FloorLength = floor.Length,
+            FloorWidth = floor.Width,
+            TaughtById = lesson.TeacherId ?? scope.UserId,
+            LoggedAt = time.GetUtcNow(),
+            PlannedSeconds = draft.PlannedSeconds,
+            ActualSeconds = draft.ActualSeconds,
+        };
+        db.Logs.Add(log);
+        return log;
     }
 
-    private async Task KeepAttendance(
-        LessonLog log,
-        IReadOnlyDictionary<Guid, Presence> presences,
-        CancellationToken cancel
-    )
+    private async Task<FormMerge<Guid, Presence?>> KeepAttendance(LessonLog log, LogForm form, CancellationToken cancel)
     {
-        var students = presences.Keys.ToList();
-        var known = await db.Students.Where(s => students.Contains(s.Id)).Select(s => s.Id).ToListAsync(cancel);
-        foreach (var student in known)
+        var stands = form
+            .PresencesSeen.Keys.Concat(form.Presences.Keys)
+            .Distinct()
+            .ToDictionary(s => s, _ => (Presence?)null);
+        foreach (var there in log.Attendances)
+            stands[there.StudentId] = there.Presence;
+        var merge = FormMerge<Guid, Presence?>.Of(form.PresencesSeen, form.Presences, stands);
+        var ids = merge.Merged.Keys.ToList();
+        var known = await db.Students.Where(s => ids.Contains(s.Id)).Select(s => s.Id).ToHashSetAsync(cancel);
+        foreach (var (student, presence) in merge.Merged.Where(m => known.Contains(m.Key)))
         {
             var row = log.Attendances.Find(a => a.StudentId == student);
-            if (row is null)
-            {
-                row = new Attendance { LogId = log.Id, StudentId = student };
-                db.Attendances.Add(row);
-            }
-            row.Presence = presences[student];
+            if (presence is null && row is not null)
+                db.Attendances.Remove(row);
+            else if (presence is { } how && row is null)
+                db.Attendances.Add(
+                    new Attendance
+                    {
+                        LogId = log.Id,
+                        StudentId = student,
+                        Presence = how,
+                    }
+                );
+            else if (presence is { } now && row is not null)
+                row.Presence = now;
         }
-        db.Attendances.RemoveRange(log.Attendances.Where(a => !presences.ContainsKey(a.StudentId)));
+        return merge;
     }
 
-    private async Task Settle(
-        Guid lessonId,
+    private async Task<FormMerge<Guid, LineOutcome>> KeepOutcomes(
+        LessonLog log,
         LogDraft draft,
-        IReadOnlyDictionary<Guid, LineOutcome> outcomes,
+        LogForm form,
         CancellationToken cancel
     )
     {
-        var owed = draft
-            .Lines.Where(l => l.Owed is not null)
-            .ToDictionary(l => l.Owed!.Value, l => outcomes.GetValueOrDefault(l.SheetLine, l.Outcome));
+        var mine = draft.Lines.ToDictionary(
+            l => l.SheetLine,
+            l => form.Outcomes!.GetValueOrDefault(l.SheetLine, l.Outcome)
+        );
+        var isFirst = log.OutcomesAt is null;
+        var stands = isFirst ? mine : draft.Lines.ToDictionary(l => l.SheetLine, l => l.Outcome);
+        var seen = isFirst
+            ? mine
+            : stands.ToDictionary(s => s.Key, s => form.OutcomesSeen.GetValueOrDefault(s.Key, s.Value));
+        var merge = FormMerge<Guid, LineOutcome>.Of(seen, mine, stands);
+        if (isFirst)
+            await Freeze(log, draft, cancel);
+        foreach (var line in log.Lines)
+            line.Outcome = merge.Merged.GetValueOrDefault(line.SheetLineId, line.Outcome);
+        await Settle(log, cancel);
+        return merge;
+    }
+
+    /// <summary>Writes down what was taught: from now on the log is the only one to ask.</summary>
+    private async Task Freeze(LessonLog log, LogDraft draft, CancellationToken cancel)
+    {
+        var facts = await own.Facts(cancel);
+        var setting = new LessonSetting
+        {
+            Band = log.Band,
+            Heads = log.Heads,
+            Minutes = draft.Lesson.Minutes,
+            Floor = log.Floor,
+        };
+        log.OutcomesAt = time.GetUtcNow();
+        (log.PlannedSeconds, log.ActualSeconds) = (draft.PlannedSeconds, draft.ActualSeconds);
+        foreach (var (line, position) in draft.Lines.Select((l, i) => (l, i)))
+        {
+            var read = facts.Material.Row(line.Text, facts.School.Naming);
+            var taught = read is [LessonLine only] ? TaughtLine.Of(only, setting) : TaughtLine.Nothing;
+            var row = new LogLine
+            {
+                LogId = log.Id,
+                SheetLineId = line.SheetLine,
+                Position = position,
+                Text = line.Text,
+                Taught = taught.Write(),
+                Outcome = line.Outcome,
+                PlannedSeconds = line.Planned,
+                ActualSeconds = line.Actual,
+                Carries = line.Carries,
+                OwedLogLineId = line.Owed,
+            };
+            db.LogLines.Add(row);
+        }
+    }
+
+    private static (string Theirs, string Mine)? KeepNotes(LessonLog log, LogForm form)
+    {
+        if (form.Notes is not { } notes || notes == log.Notes)
+            return null;
+        // the first who writes finds what the mat noted in the form; that is in no log yet
+        if (log.Notes.Length > 0 && log.Notes != form.NotesSeen)
+            return notes == form.NotesSeen ? null : (log.Notes, notes);
+        log.Notes = notes;
+        return null;
+    }
+
+    /// <summary>A debt is good when the line that was to make it good was done, and stands again when that is corrected.</summary>
+    private async Task Settle(LessonLog log, CancellationToken cancel)
+    {
+        var owed = log
+            .Lines.Where(l => l.OwedLogLineId is not null)
+            .GroupBy(l => l.OwedLogLineId!.Value)
+            .ToDictionary(g => g.Key, g => g.Any(l => l.Outcome == LineOutcome.Done));
         if (owed.Count == 0)
             return;
         foreach (var debt in await db.LogLines.Where(l => owed.Keys.Contains(l.Id)).ToListAsync(cancel))
         {
-            var good = owed[debt.Id] == LineOutcome.Done;
-            if (good && debt.SettledAt is null)
-                (debt.SettledAt, debt.SettledBy, debt.SettledInLessonId) = (time.GetUtcNow(), scope.UserName, lessonId);
-            else if (!good && debt.SettledInLessonId == lessonId)
-                (debt.SettledAt, debt.SettledBy, debt.SettledInLessonId) = (null, null, null);
+            var isGood = owed[debt.Id];
+            if (isGood && debt.SettledAt is null)
+                (debt.SettledAt, debt.SettledById, debt.SettledInLessonId) = (
+                    time.GetUtcNow(),
+                    scope.UserId,
+                    log.LessonId
+                );
+            else if (!isGood && debt.SettledInLessonId == log.LessonId)
+                (debt.SettledAt, debt.SettledById, debt.SettledInLessonId) = (null, null, null);
         }
     }
-
-    private static int? Actual(RunState? state) =>
-        state is { StartedAt: { } from, EndedAt: { } to } ? (int)(to - from).TotalSeconds : null;
 }

@@ -11,13 +11,13 @@ public sealed record OwedLine(
     string Text,
     LineOutcome Outcome,
     DateOnly From,
-    string TaughtBy
+    Guid TaughtById
 );
 
 /// <summary>What classes are owed, and dropping a debt by name.</summary>
 public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider time)
 {
-    private sealed record RecentLog(Guid Id, Guid ClassId, DateOnly Date, TimeOnly Start, string TaughtBy);
+    private sealed record RecentLog(Guid Id, Guid ClassId, DateOnly Date, TimeOnly Start, Guid TaughtById);
 
     // every sheet and every look at Today asks these two: translated once
     private static readonly Func<LadderContext, Guid[], IAsyncEnumerable<RecentLog>> RecentLogs = EF.CompileAsyncQuery(
@@ -25,11 +25,11 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
             db
                 .Classes.Where(c => classIds.Contains(c.Id))
                 .SelectMany(c =>
-                    db.Logs.Where(l => l.Lesson!.ClassId == c.Id)
-                        .OrderByDescending(l => l.Lesson!.Date)
-                        .ThenByDescending(l => l.Lesson!.Start)
+                    db.Logs.Where(l => l.ClassId == c.Id && l.OutcomesAt != null)
+                        .OrderByDescending(l => l.On)
+                        .ThenByDescending(l => l.Start)
                         .Take(Owed.LessonsKept)
-                        .Select(l => new RecentLog(l.Id, c.Id, l.Lesson!.Date, l.Lesson.Start, l.TaughtBy))
+                        .Select(l => new RecentLog(l.Id, c.Id, l.On, l.Start, l.TaughtById))
                 )
     );
 
@@ -56,19 +56,23 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, TimeProvider 
                 .Select((l, since) => (Row: l, Since: since))
             from line in lines.Where(l => l.LogId == log.Row.Id)
             where Owed.IsOwed(new CarryOver(line.Id, line.Outcome, log.Since, line.SettledAt is not null))
-            select new OwedLine(line.Id, log.Row.ClassId, line.Text, line.Outcome, log.Row.Date, log.Row.TaughtBy),
+            select new OwedLine(line.Id, log.Row.ClassId, line.Text, line.Outcome, log.Row.Date, log.Row.TaughtById),
         ];
     }
 
-    /// <summary>Lets a debt go, by name.</summary>
-    public async Task<bool> Drop(Guid logLine, CancellationToken cancel)
-    {
-        var line = await db.LogLines.FirstOrDefaultAsync(l => l.Id == logLine, cancel);
-        if (line is null)
-            return false;
-        line.SettledAt ??= time.GetUtcNow();
-        line.SettledBy ??= scope.UserName;
-        await db.SaveChangesAsync(cancel);
-        return true;
-    }
+    /// <summary>Lets a debt go, by name; false when there is no such debt.</summary>
+    public Task<bool> Drop(Guid logLine, CancellationToken cancel) =>
+        db.InTurn(
+            $"debt {logLine}",
+            async () =>
+            {
+                var line = await db.LogLines.FirstOrDefaultAsync(l => l.Id == logLine, cancel);
+                if (line is null)
+                    return false;
+                line.SettledAt ??= time.GetUtcNow();
+                line.SettledById ??= scope.UserId;
+                return true;
+            },
+            cancel
+        );
 }

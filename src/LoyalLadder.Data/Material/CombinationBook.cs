@@ -27,105 +27,160 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
 {
     /// <summary>Saves a new one, or changes the one of that key and keeps what it was.</summary>
     /// <param name="id">Null for a new one.</param>
+    /// <param name="key">The key of the post, which becomes that of a new one.</param>
+    /// <param name="version">The state that the form was filled from; null takes whatever stands.</param>
     /// <param name="draft">As typed.</param>
     /// <param name="naming">The naming school in which the notations are typed.</param>
     /// <param name="cancel">Stops it.</param>
-    /// <returns>The saved row, or what is wrong, field by field.</returns>
-    public async Task<(NumberedCombination? Saved, IReadOnlyList<(string Field, string Message)> Errors)> Save(
+    public Task<RowSaved<NumberedCombination>> Save(
         Guid? id,
+        Guid key,
+        uint? version,
+        CombinationDraft draft,
+        NamingSchool naming,
+        CancellationToken cancel
+    ) => db.InTurn("combinations", () => SaveInTurn(id, key, version, draft, naming, cancel), cancel);
+
+    private async Task<RowSaved<NumberedCombination>> SaveInTurn(
+        Guid? id,
+        Guid key,
+        uint? version,
         CombinationDraft draft,
         NamingSchool naming,
         CancellationToken cancel
     )
     {
-        var material = (await own.Facts(cancel)).Material;
-        var row = id is { } key ? await db.NumberedCombinations.FirstOrDefaultAsync(c => c.Id == key, cancel) : null;
+        var row = await db.NumberedCombinations.FirstOrDefaultAsync(c => c.Id == (id ?? key), cancel);
         if (id is not null && row is null)
-            return (null, [("Number", "It is no longer there; somebody took it out.")]);
+            return RowSaved<NumberedCombination>.Gone();
+        if (id is null && row is not null)
+            return RowSaved<NumberedCombination>.Kept(row);
+        var (read, errors) = await Check(row, draft, naming, cancel);
+        if (errors.Any)
+            return RowSaved<NumberedCombination>.Refused(errors);
+        if (row is not null && version is { } seen && row.Version != seen)
+            return RowSaved<NumberedCombination>.Meanwhile(row);
+        if (row is null)
+        {
+            row = new NumberedCombination
+            {
+                Id = key,
+                Number = "",
+                Name = "",
+                Notation = "",
+            };
+            db.NumberedCombinations.Add(row);
+        }
+        else if (IsOther(row, read, draft))
+            Remember(row);
+        Fill(row, read, draft);
+        return RowSaved<NumberedCombination>.Kept(row);
+    }
+
+    /// <summary>The notations of a draft in generic English.</summary>
+    private sealed record Canonicals(string Number, string Notation, string? OtherReading, string Versions);
+
+    private async Task<(Canonicals Read, FieldErrors Errors)> Check(
+        NumberedCombination? row,
+        CombinationDraft draft,
+        NamingSchool naming,
+        CancellationToken cancel
+    )
+    {
+        var errors = new FieldErrors();
         var number = draft.Number.Trim().TrimStart('#').ToUpperInvariant();
-        var errors = new List<(string, string)>();
+        var id = row?.Id;
         if (!NumberForm().IsMatch(number))
-            errors.Add(("Number", "Letters, digits and hyphens, at most 12, such as 14 or SD-4."));
+            errors.Add("Number", "Letters, digits and hyphens, at most 12, such as 14 or SD-4.");
         else if (await db.NumberedCombinations.AnyAsync(c => c.Number == number && c.Id != id, cancel))
-            errors.Add(("Number", $"#{number} is taken."));
+            errors.Add("Number", $"#{number} is taken.");
         if (draft.Name.Trim().Length is 0 or > 80)
-            errors.Add(("Name", "Give it a name of at most 80 characters."));
+            errors.Add("Name", "Give it a name of at most 80 characters.");
+        var material = (await own.Facts(cancel)).Material;
         var reader = new NotationReader(material.WordsWithout(row?.Number ?? number, naming));
         var notation = Canonical(reader, draft.Notation, "Notation", errors);
         var other = string.IsNullOrWhiteSpace(draft.OtherReading)
             ? null
             : Canonical(reader, draft.OtherReading, "OtherReading", errors);
         var versions = Versions(reader, draft.Versions ?? "", errors);
-        foreach (
-            var (field, text) in new[]
-            {
-                ("ControlRule", draft.ControlRule),
-                ("Cautions", draft.Cautions),
-                ("Notes", draft.Notes),
-            }
-        )
-            if (text?.Length > NumberedCombination.LongestWords)
-                errors.Add((field, $"At most {NumberedCombination.LongestWords:N0} characters."));
-        if (draft.Kind == CombinationKind.SelfDefence && string.IsNullOrWhiteSpace(draft.ControlRule))
-            errors.Add(("ControlRule", "Say how the partner is kept safe, such as: tap means stop."));
+        CheckWords(draft, errors);
         if (draft.RankId is { } rank && !await db.Ranks.AnyAsync(r => r.Id == rank, cancel))
-            errors.Add(("RankId", "Choose a rank of this school."));
-        if (errors.Count > 0)
-            return (null, errors);
-        if (row is null)
-            db.NumberedCombinations.Add(
-                row = new NumberedCombination
-                {
-                    Number = number,
-                    Name = "",
-                    Notation = "",
-                }
-            );
-        else if (
-            row.Notation != notation
-            || row.OtherReading != other
-            || row.Versions != versions
-            || row.Name != draft.Name.Trim()
-        )
-            db.CombinationChanges.Add(
-                new CombinationChange
-                {
-                    CombinationId = row.Id,
-                    Name = row.Name,
-                    Notation = row.Notation,
-                    OtherReading = row.OtherReading,
-                    Versions = row.Versions,
-                }
-            );
-        (row.Number, row.Kind, row.Name, row.Notation, row.OtherReading, row.Versions) = (
-            number,
-            draft.Kind,
-            draft.Name.Trim(),
-            notation!,
-            other,
-            versions
-        );
-        (row.RankId, row.LeastBand, row.ControlRule, row.Cautions, row.Notes) = (
-            draft.RankId,
-            draft.LeastBand,
-            draft.ControlRule?.Trim() ?? "",
-            draft.Cautions?.Trim() ?? "",
-            draft.Notes?.Trim() ?? ""
-        );
-        await db.SaveChangesAsync(cancel);
-        return (row, []);
+            errors.Add("RankId", "Choose a rank of this school.");
+        return (new Canonicals(number, notation ?? "", other, versions), errors);
     }
 
-    public async Task<bool> Remove(Guid id, CancellationToken cancel)
+    private static void CheckWords(CombinationDraft draft, FieldErrors errors)
     {
-        if (await db.NumberedCombinations.FirstOrDefaultAsync(c => c.Id == id, cancel) is not { } row)
-            return false;
-        db.NumberedCombinations.Remove(row);
-        await db.SaveChangesAsync(cancel);
-        return true;
+        (string Field, string? Text)[] texts =
+        [
+            ("ControlRule", draft.ControlRule),
+            ("Cautions", draft.Cautions),
+            ("Notes", draft.Notes),
+        ];
+        foreach (var (field, text) in texts)
+            if (text?.Length > NumberedCombination.LongestWords)
+                errors.Add(field, $"At most {NumberedCombination.LongestWords:N0} characters.");
+        if (draft.Kind == CombinationKind.SelfDefence && string.IsNullOrWhiteSpace(draft.ControlRule))
+            errors.Add("ControlRule", "Say how the partner is kept safe, such as: tap means stop.");
     }
 
-    private static string? Canonical(NotationReader reader, string text, string field, List<(string, string)> errors)
+    private static bool IsOther(NumberedCombination row, Canonicals read, CombinationDraft draft) =>
+        (row.Notation, row.OtherReading, row.Versions, row.Name)
+        != (read.Notation, read.OtherReading, read.Versions, draft.Name.Trim());
+
+    private void Remember(NumberedCombination row) =>
+        db.CombinationChanges.Add(
+            new CombinationChange
+            {
+                CombinationId = row.Id,
+                Name = row.Name,
+                Notation = row.Notation,
+                OtherReading = row.OtherReading,
+                Versions = row.Versions,
+            }
+        );
+
+    private static void Fill(NumberedCombination row, Canonicals read, CombinationDraft draft)
+    {
+        (row.Number, row.Kind, row.Name) = (read.Number, draft.Kind, draft.Name.Trim());
+        (row.Notation, row.OtherReading, row.Versions) = (read.Notation, read.OtherReading, read.Versions);
+        (row.RankId, row.LeastBand) = (draft.RankId, draft.LeastBand);
+        row.ControlRule = draft.ControlRule?.Trim() ?? "";
+        row.Cautions = draft.Cautions?.Trim() ?? "";
+        row.Notes = draft.Notes?.Trim() ?? "";
+    }
+
+    /// <summary>The one of that key, to be shown in its form; null for none.</summary>
+    public Task<NumberedCombination?> Find(Guid? id, CancellationToken cancel) =>
+        db.NumberedCombinations.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id, cancel);
+
+    /// <summary>What a combination was before, the newest first.</summary>
+    public Task<List<CombinationChange>> Changes(Guid id, CancellationToken cancel) =>
+        db
+            .CombinationChanges.AsNoTracking()
+            .Where(c => c.CombinationId == id)
+            .OrderByDescending(c => c.ChangedAt)
+            .Take(20)
+            .ToListAsync(cancel);
+
+    /// <summary>Takes one out; sheets that call it keep their words, and logs what was taught.</summary>
+    public Task<bool> Remove(Guid id, CancellationToken cancel) =>
+        db.InTurn(
+            "combinations",
+            async () =>
+            {
+                var row = await db
+                    .NumberedCombinations.Include(c => c.Changes)
+                    .FirstOrDefaultAsync(c => c.Id == id, cancel);
+                if (row is null)
+                    return false;
+                db.NumberedCombinations.Remove(row);
+                return true;
+            },
+            cancel
+        );
+
+    private static string? Canonical(NotationReader reader, string text, string field, FieldErrors errors)
     {
         var reading = reader.Read(text);
         if (
@@ -134,30 +189,32 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         )
             return written;
         foreach (var error in reading.Errors)
-            errors.Add((field, Said(error)));
+            errors.Add(field, Said(error));
         if (reading.Combination is not null)
-            errors.Add((field, $"Written out it has over {NumberedCombination.LongestNotation:N0} characters."));
+            errors.Add(field, $"Written out it has over {NumberedCombination.LongestNotation:N0} characters.");
         return null;
     }
 
     private static string Said(NotationError error) =>
-        $"At {error.Position + 1}: {error.Message}{(error.Suggestions.Count > 0 ? $" Near it: {string.Join(", ", error.Suggestions)}." : "")}";
+        error.Suggestions.Count == 0
+            ? $"At {error.Position + 1}: {error.Message}"
+            : $"At {error.Position + 1}: {error.Message} Near it: {string.Join(", ", error.Suggestions)}.";
 
     /// <summary>'advanced: jab, cross', one a line.</summary>
-    private static string Versions(NotationReader reader, string text, List<(string, string)> errors)
+    private static string Versions(NotationReader reader, string text, FieldErrors errors)
     {
         var lines = new List<string>();
         foreach (var line in text.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
             var colon = line.IndexOf(':', StringComparison.Ordinal);
             if (colon is <= 0 or > 40)
-                errors.Add(("Versions", "Write each version as 'group: combination' on a line of its own."));
+                errors.Add("Versions", "Write each version as 'group: combination' on a line of its own.");
             else if (Canonical(reader, line[(colon + 1)..], "Versions", errors) is { } written)
                 lines.Add($"{line[..colon].Trim()}: {written}");
         }
         var joined = string.Join('\n', lines);
         if (joined.Length > NumberedCombination.LongestNotation * 2)
-            errors.Add(("Versions", "These are too many: four thousand characters in all."));
+            errors.Add("Versions", "These are too many: four thousand characters in all.");
         return joined;
     }
 

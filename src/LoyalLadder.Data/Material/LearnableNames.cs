@@ -1,6 +1,6 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data.Syllabus;
 
 namespace LoyalLadder.Data.Material;
 
@@ -13,8 +13,7 @@ public static class LearnableNames
             ? material.Find(learnable) is { } stored
                 ? $"{learnable} {stored.Row.Name}"
                 : learnable
-            : material.Catalogue.Find(learnable)?.NameIn(naming)
-                ?? learnable[(learnable.IndexOf(':', StringComparison.Ordinal) + 1)..];
+            : material.Catalogue.Find(learnable)?.NameIn(naming) ?? new Learnable(learnable).Words;
 
     /// <summary>What a requirement asks for, in few words.</summary>
     public static string NameOf(this SchoolMaterial material, Requirement asked, NamingSchool naming)

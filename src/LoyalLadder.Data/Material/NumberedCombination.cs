@@ -32,7 +32,7 @@ public sealed class NumberedCombination : SchoolRow
     public string Versions { get; set; } = "";
 
     public Guid? RankId { get; set; }
-    public Rank? Rank { get; set; }
+    public RankRow? Rank { get; set; }
 
     /// <summary>The youngest band that does it.</summary>
     public AgeBand LeastBand { get; set; }
@@ -46,6 +46,44 @@ public sealed class NumberedCombination : SchoolRow
     public string Notes { get; set; } = "";
 
     public List<CombinationChange> Changes { get; set; } = [];
+}
+
+/// <summary>A numbered combination, as it was read.</summary>
+public sealed record NumberedCard
+{
+    public required Guid Id { get; init; }
+    public required string Number { get; init; }
+    public CombinationKind Kind { get; init; }
+    public required string Name { get; init; }
+    public required string Notation { get; init; }
+    public string? OtherReading { get; init; }
+    public string Versions { get; init; } = "";
+    public Guid? RankId { get; init; }
+    public AgeBand LeastBand { get; init; }
+    public string ControlRule { get; init; } = "";
+    public string Cautions { get; init; } = "";
+    public string Notes { get; init; } = "";
+    public Guid ChangedById { get; init; }
+    public uint Version { get; init; }
+
+    public static NumberedCard Of(NumberedCombination row) =>
+        new()
+        {
+            Id = row.Id,
+            Number = row.Number,
+            Kind = row.Kind,
+            Name = row.Name,
+            Notation = row.Notation,
+            OtherReading = row.OtherReading,
+            Versions = row.Versions,
+            RankId = row.RankId,
+            LeastBand = row.LeastBand,
+            ControlRule = row.ControlRule,
+            Cautions = row.Cautions,
+            Notes = row.Notes,
+            ChangedById = row.ChangedById,
+            Version = row.Version,
+        };
 }
 
 /// <summary>What a numbered combination was before somebody changed it.</summary>

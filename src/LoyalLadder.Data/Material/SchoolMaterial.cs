@@ -1,23 +1,24 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.ComponentModel;
 using System.Text.Json;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
-using Microsoft.Extensions.Caching.Memory;
 
 namespace LoyalLadder.Data.Material;
 
 /// <summary>A numbered combination with what its notation means; null where it cannot be read any more.</summary>
-public sealed record StoredMoves(NumberedCombination Row, Combination? Moves, Combination? OtherMoves);
+public sealed record StoredMoves(NumberedCard Row, Combination? Moves, Combination? OtherMoves);
 
 /// <summary>
 /// What a school teaches: the catalogue with its own techniques, its punch numbers and its numbered combinations, and the
 /// readers, writers and tracers over them. Immutable; made anew when any of it changes.
 /// </summary>
-public sealed class SchoolMaterial : IDisposable
+[ImmutableObject(true)]
+public sealed class SchoolMaterial
 {
     /// <summary>Rows of sheets remembered as read: those that a busy school has open.</summary>
     private const int MostRows = 20_000;
@@ -25,14 +26,15 @@ public sealed class SchoolMaterial : IDisposable
     private readonly ConcurrentDictionary<NamingSchool, SheetReader> _sheets = new();
     private readonly ConcurrentDictionary<NamingSchool, NotationReader> _notations = new();
     private readonly ConcurrentDictionary<NamingSchool, Tracer> _tracers = new();
-    private readonly MemoryCache _rows = new(new MemoryCacheOptions { SizeLimit = MostRows });
+    private readonly ConcurrentDictionary<(NamingSchool Naming, string Text), IReadOnlyList<SheetEntry>> _rows = new();
+    private int _rowsHeld;
     private readonly Vocabulary _vocabulary;
 
     public SchoolMaterial(
         Catalogue shipped,
-        IEnumerable<SchoolTechnique> own,
+        IEnumerable<string> own,
         string numbers,
-        IReadOnlyList<NumberedCombination> combinations
+        IReadOnlyList<NumberedCard> combinations
     )
     {
         (Catalogue, Problem) = Joined(shipped, own);
@@ -106,15 +108,20 @@ public sealed class SchoolMaterial : IDisposable
         };
 
     /// <summary>The entries of a stored row of a sheet.</summary>
-    public IReadOnlyList<SheetEntry> Row(string text, NamingSchool naming) =>
-        _rows.GetOrCreate(
-            (naming, text),
-            entry =>
-            {
-                entry.Size = 1;
-                return Sheets(naming).ReadEntries(text);
-            }
-        )!;
+    public IReadOnlyList<SheetEntry> Row(string text, NamingSchool naming)
+    {
+        if (_rows.TryGetValue((naming, text), out var held))
+            return held;
+        var read = Sheets(naming).ReadEntries(text);
+        // rarely more than a school has open: begun anew rather than sorted by age
+        if (Interlocked.Increment(ref _rowsHeld) > MostRows)
+        {
+            Interlocked.Exchange(ref _rowsHeld, 0);
+            _rows.Clear();
+        }
+        _rows[(naming, text)] = read;
+        return read;
+    }
 
     /// <summary>Punch numbers as the school writes them: names with commas between. Null when they cannot be read.</summary>
     public static ImmutableArray<(string Technique, Side Side)>? NumbersOf(string numbers, Catalogue catalogue)
@@ -131,11 +138,11 @@ public sealed class SchoolMaterial : IDisposable
         return [.. read.Elements.Select(e => (e.Technique!.Id, e.Side))];
     }
 
-    private static (Catalogue Catalogue, string? Problem) Joined(Catalogue shipped, IEnumerable<SchoolTechnique> own)
+    private static (Catalogue Catalogue, string? Problem) Joined(Catalogue shipped, IEnumerable<string> own)
     {
         try
         {
-            return (CatalogueFile.With(shipped, own.Select(o => TechniqueRow.Parse(o.Row))), null);
+            return (CatalogueFile.With(shipped, own.Select(TechniqueRow.Parse)), null);
         }
         catch (Exception e) when (e is CatalogueException or JsonException)
         {
@@ -144,7 +151,7 @@ public sealed class SchoolMaterial : IDisposable
     }
 
     /// <summary>Reads the stored notations; those that call others by number come after them, and circles are left out.</summary>
-    private static Vocabulary WithStored(Vocabulary words, IReadOnlyList<NumberedCombination> combinations)
+    private static Vocabulary WithStored(Vocabulary words, IReadOnlyList<NumberedCard> combinations)
     {
         var open = combinations.ToList();
         for (var before = open.Count + 1; open.Count > 0 && open.Count < before; )
@@ -167,21 +174,4 @@ public sealed class SchoolMaterial : IDisposable
 
     /// <summary>'2' before '14', 'SD-4' before 'SD-11'.</summary>
     private static string SortKey(string number) => string.Concat(number.Split('-').Select(p => p.PadLeft(12, ' ')));
-
-    public void Dispose() => _rows.Dispose();
-}
-
-/// <summary>Holds the schools' material, each as long as nothing in it changes.</summary>
-public sealed class SchoolMaterials(Catalogue shipped)
-{
-    private readonly ConcurrentDictionary<Guid, (string Stamp, SchoolMaterial Material)> _held = new();
-
-    public Catalogue Shipped { get; } = shipped;
-
-    public SchoolMaterial? Of(Guid school, string stamp) =>
-        _held.TryGetValue(school, out var held) && held.Stamp == stamp ? held.Material : null;
-
-    /// <summary>An older one is left to whoever still reads with it.</summary>
-    public SchoolMaterial Keep(Guid school, string stamp, SchoolMaterial material) =>
-        (_held[school] = (stamp, material)).Material;
 }

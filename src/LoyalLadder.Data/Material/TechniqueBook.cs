@@ -6,17 +6,47 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Material;
 
 /// <summary>The school's own techniques and its changes to shipped ones.</summary>
-public sealed class TechniqueBook(LadderContext db, OwnSchool own, SchoolMaterials materials)
+public sealed class TechniqueBook(LadderContext db, OwnSchool own, Catalogue shipped)
 {
+    private const string Turn = "techniques";
+
     /// <summary>Saves a row after trying whether the catalogue holds with it.</summary>
-    /// <returns>What is wrong with it; empty when it was saved.</returns>
-    public async Task<IReadOnlyList<string>> Save(TechniqueRow row, CancellationToken cancel)
+    /// <param name="row">The row.</param>
+    /// <param name="version">The state that the form was filled from, 0 for none; null takes whatever stands.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public Task<RowSaved<SchoolTechnique>> Save(TechniqueRow row, uint? version, CancellationToken cancel) =>
+        db.InTurn(
+            Turn,
+            async () =>
+            {
+                var rows = await db.SchoolTechniques.ToListAsync(cancel);
+                var errors = new FieldErrors();
+                foreach (var problem in ProblemsWith(rows, row))
+                    errors.Add("Generic", problem);
+                if (errors.Any)
+                    return RowSaved<SchoolTechnique>.Refused(errors);
+                var held = rows.Find(r => r.TechniqueId == row.Id);
+                var text = row.Write();
+                if (version is { } seen && held is not null && held.Version != seen && held.Row != text)
+                    return RowSaved<SchoolTechnique>.Meanwhile(held);
+                if (held is null)
+                {
+                    held = new SchoolTechnique { TechniqueId = row.Id, Row = text };
+                    db.SchoolTechniques.Add(held);
+                }
+                held.Row = text;
+                return RowSaved<SchoolTechnique>.Kept(held);
+            },
+            cancel
+        );
+
+    private IReadOnlyList<string> ProblemsWith(List<SchoolTechnique> rows, TechniqueRow row)
     {
-        var rows = await db.SchoolTechniques.ToListAsync(cancel);
-        var others = rows.Where(r => r.TechniqueId != row.Id).Select(r => TechniqueRow.Parse(r.Row)).ToList();
+        var others = rows.Where(r => r.TechniqueId != row.Id).Select(r => TechniqueRow.Parse(r.Row));
         try
         {
-            _ = CatalogueFile.With(materials.Shipped, [.. others, row]);
+            _ = CatalogueFile.With(shipped, [.. others, row]);
+            return [];
         }
         catch (CatalogueException e)
         {
@@ -26,54 +56,86 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, SchoolMateria
         {
             return [e.Message];
         }
-        var text = row.Write();
-        if (rows.Find(r => r.TechniqueId == row.Id) is { } held)
-            held.Row = text;
-        else
-            db.SchoolTechniques.Add(new SchoolTechnique { TechniqueId = row.Id, Row = text });
-        await db.SaveChangesAsync(cancel);
-        return [];
     }
 
     /// <summary>Takes the school's row away: a technique of its own goes, a shipped one is again as it was shipped.</summary>
     /// <returns>Why it has to stay; null when it is gone.</returns>
-    public async Task<string?> Remove(string techniqueId, CancellationToken cancel)
+    public Task<string?> Remove(string techniqueId, CancellationToken cancel) =>
+        db.InTurn(
+            Turn,
+            async () =>
+            {
+                var rows = await db.SchoolTechniques.ToListAsync(cancel);
+                if (rows.Find(r => r.TechniqueId == techniqueId) is not { } row)
+                    return null;
+                var reason = ReasonToStay(
+                    techniqueId,
+                    [.. rows.Where(r => r != row).Select(r => TechniqueRow.Parse(r.Row))],
+                    (await own.Facts(cancel)).Material
+                );
+                if (reason is null)
+                    db.SchoolTechniques.Remove(row);
+                return reason;
+            },
+            cancel
+        );
+
+    private string? ReasonToStay(string techniqueId, IReadOnlyList<TechniqueRow> others, SchoolMaterial material)
     {
-        var rows = await db.SchoolTechniques.ToListAsync(cancel);
-        if (rows.Find(r => r.TechniqueId == techniqueId) is not { } row)
-            return null;
         try
         {
-            var without = CatalogueFile.With(
-                materials.Shipped,
-                rows.Where(r => r != row).Select(r => TechniqueRow.Parse(r.Row))
-            );
-            if (
-                without.Find(techniqueId) is null
-                && (await own.Facts(cancel)).Material.Combinations.FirstOrDefault(c =>
-                    c.Moves?.Elements.Any(e => e.Technique?.Id == techniqueId) == true
-                )
-                    is { } used
-            )
-                return $"#{used.Row.Number} is built with it: change that first.";
+            if (CatalogueFile.With(shipped, others).Find(techniqueId) is not null)
+                return null;
         }
         catch (CatalogueException e)
         {
             return e.Errors[0];
         }
-        db.SchoolTechniques.Remove(row);
-        await db.SaveChangesAsync(cancel);
-        return null;
+        var used = material.Combinations.FirstOrDefault(c =>
+            c.Moves?.Elements.Any(e => e.Technique?.Id == techniqueId) == true
+        );
+        return used is null ? null : $"#{used.Row.Number} is built with it: change that first.";
     }
 
-    /// <summary>The school's row for a technique; null where it has none.</summary>
-    public async Task<TechniqueRow?> Own(string techniqueId, CancellationToken cancel) =>
+    /// <summary>The version of the school's row for a technique; 0 where it has none.</summary>
+    public async Task<uint> VersionOf(string techniqueId, CancellationToken cancel) =>
         await db
-            .SchoolTechniques.AsNoTracking()
-            .Where(r => r.TechniqueId == techniqueId)
+            .SchoolTechniques.Where(r => r.TechniqueId == techniqueId)
+            .Select(r => r.Version)
+            .FirstOrDefaultAsync(cancel);
+
+    /// <summary>The school's row for a technique; null where it has none.</summary>
+    public async Task<TechniqueRow?> Own(string techniqueId, CancellationToken cancel)
+    {
+        var row = await db
+            .SchoolTechniques.Where(r => r.TechniqueId == techniqueId)
             .Select(r => r.Row)
-            .FirstOrDefaultAsync(cancel)
-            is { } row
-            ? TechniqueRow.Parse(row)
-            : null;
+            .FirstOrDefaultAsync(cancel);
+        return row is null ? null : TechniqueRow.Parse(row);
+    }
+
+    /// <summary>A lesson with a line that a technique may stand on.</summary>
+    public sealed record LineOfLesson(Guid Lesson, DateOnly Date, string Class, string Text);
+
+    /// <summary>The newest lines with any of some words in them; whether they mean the technique is the reader's to say.</summary>
+    public Task<List<LineOfLesson>> LinesWith(IReadOnlyCollection<string> patterns, CancellationToken cancel) =>
+        db
+            .SheetLines.Where(l => l.RemovedAt == null && patterns.Any(w => EF.Functions.ILike(l.Text, w)))
+            .Join(
+                db.Lessons,
+                l => l.LessonId,
+                l => l.Id,
+                (line, lesson) =>
+                    new
+                    {
+                        line.Text,
+                        lesson.Id,
+                        lesson.Date,
+                        Class = lesson.Class!.Name,
+                    }
+            )
+            .OrderByDescending(r => r.Date)
+            .Take(60)
+            .Select(r => new LineOfLesson(r.Id, r.Date, r.Class, r.Text))
+            .ToListAsync(cancel);
 }

@@ -39,34 +39,44 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
 
     /// <summary>Keeps a care note until a day.</summary>
     /// <returns>What is wrong, by field; empty when it is kept.</returns>
-    public async Task<List<(string Field, string Message)>> Note(
+    public Task<FieldErrors> Note(Guid studentId, Guid key, string? words, DateOnly? until, CancellationToken cancel) =>
+        db.InTurn($"row {key}", () => NoteInTurn(studentId, key, words, until, cancel), cancel);
+
+    private async Task<FieldErrors> NoteInTurn(
         Guid studentId,
+        Guid key,
         string? words,
         DateOnly? until,
         CancellationToken cancel
     )
     {
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
-        var errors = new List<(string, string)>();
+        var errors = new FieldErrors();
+        if (await db.CareNotes.AnyAsync(n => n.Id == key, cancel))
+            return errors;
         if (string.IsNullOrWhiteSpace(words) || words.Trim().Length > CareNote.Longest)
-            errors.Add(("words", $"Say what matters on the mat, in at most {CareNote.Longest} characters."));
+            errors.Add("words", $"Say what matters on the mat, in at most {CareNote.Longest} characters.");
         if (until is null || until < today || until > today.AddDays(CareNote.MostDays))
-            errors.Add(("until", $"A note ends by itself: choose a day within {CareNote.MostDays} days."));
+            errors.Add("until", $"A note ends by itself: choose a day within {CareNote.MostDays} days.");
         if (!await db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased, cancel))
-            errors.Add(("words", "This student is no longer there."));
-        if (errors.Count > 0)
+            errors.Add("words", "This student is no longer there.");
+        if (errors.Any)
             return errors;
         db.CareNotes.Add(
             new CareNote
             {
+                Id = key,
                 StudentId = studentId,
                 Words = words!.Trim(),
                 Until = until!.Value,
             }
         );
-        await db.SaveChangesAsync(cancel);
         return errors;
     }
+
+    /// <summary>Ends a care note.</summary>
+    public Task EndNote(Guid studentId, Guid note, CancellationToken cancel) =>
+        db.RemoveOne(db.CareNotes.Where(n => n.Id == note && n.StudentId == studentId), cancel);
 
     /// <summary>All that the school holds of a student, as JSON; null when there is no such student.</summary>
     public async Task<string?> Export(Guid studentId, CancellationToken cancel)
@@ -79,6 +89,7 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
             .FirstOrDefaultAsync(s => s.Id == studentId && !s.IsErased, cancel);
         if (student is null)
             return null;
+        var facts = await own.Facts(cancel);
         return JsonSerializer.Serialize(
             new
             {
@@ -87,52 +98,10 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
                 Rank = student.Rank?.Name,
                 student.RankSince,
                 Classes = student.Enrolments.Select(e => e.Class!.Name),
-                Attendance = await db
-                    .Attendances.Where(a => a.StudentId == studentId)
-                    .OrderBy(a => a.Log!.Lesson!.Date)
-                    .Select(a => new
-                    {
-                        a.Log!.Lesson!.Date,
-                        Class = a.Log.Lesson.Class!.Name,
-                        a.Presence,
-                    })
-                    .ToListAsync(cancel),
-                Taught = await db
-                    .Evidence.Where(e => e.StudentId == studentId)
-                    .OrderBy(e => e.Learnable)
-                    .Select(e => new
-                    {
-                        e.Learnable,
-                        e.Exposures,
-                        e.Stage,
-                        e.FirstOn,
-                        e.LastOn,
-                        e.LeftReps,
-                        e.RightReps,
-                    })
-                    .ToListAsync(cancel),
-                SignedOff = await db
-                    .SignOffs.Where(s => s.StudentId == studentId)
-                    .OrderBy(s => s.On)
-                    .Select(s => new
-                    {
-                        s.Requirement!.Learnable,
-                        s.Requirement.Words,
-                        s.Requirement.Stage,
-                        s.Signer,
-                        s.On,
-                    })
-                    .ToListAsync(cancel),
-                Gradings = await db
-                    .Candidates.Where(c => c.StudentId == studentId)
-                    .Select(c => new
-                    {
-                        c.Grading!.On,
-                        From = c.FromRank!.Name,
-                        To = c.ToRank!.Name,
-                        c.Result,
-                    })
-                    .ToListAsync(cancel),
+                Attendance = await Attended(studentId, cancel),
+                Taught = await Taught(studentId, cancel),
+                SignedOff = await SignedOff(studentId, facts, cancel),
+                Gradings = await Graded(studentId, cancel),
                 Given = await db
                     .Awards.Where(a => a.StudentId == studentId)
                     .OrderBy(a => a.On)
@@ -148,40 +117,60 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
         );
     }
 
-    /// <summary>
-    /// Erases who somebody is: name, rank, notes, signatures, evidence and enrolments go. That somebody was there stays, without
-    /// a name, so that the counts of past lessons stay true.
-    /// </summary>
-    public Task<bool> Erase(Guid studentId, CancellationToken cancel) =>
-        db
-            .Database.CreateExecutionStrategy()
-            .ExecuteAsync(async () =>
+    private async Task<object> Attended(Guid studentId, CancellationToken cancel) =>
+        await db
+            .Attendances.Where(a => a.StudentId == studentId)
+            .OrderBy(a => a.Log!.On)
+            .Select(a => new
             {
-                db.ChangeTracker.Clear();
-                await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-                if (
-                    await db.Students.FirstOrDefaultAsync(s => s.Id == studentId && !s.IsErased, cancel)
-                    is not { } student
-                )
-                    return false;
-                (student.FirstName, student.Initial, student.RankId, student.RankSince, student.IsErased) = (
-                    "(erased)",
-                    "",
-                    null,
-                    null,
-                    true
-                );
-                await db.CareNotes.Where(n => n.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db.SignOffs.Where(s => s.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db.Awards.Where(a => a.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db
-                    .GradingMarks.Where(m => db.Candidates.Any(c => c.Id == m.CandidateId && c.StudentId == studentId))
-                    .ExecuteDeleteAsync(cancel);
-                await db.Candidates.Where(c => c.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db.Evidence.Where(e => e.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db.Enrolments.Where(e => e.StudentId == studentId).ExecuteDeleteAsync(cancel);
-                await db.SaveChangesAsync(cancel);
-                await transaction.CommitAsync(cancel);
-                return true;
-            });
+                Date = a.Log!.On,
+                Class = a.Log.Lesson!.Class!.Name,
+                a.Presence,
+            })
+            .ToListAsync(cancel);
+
+    private async Task<object> Taught(Guid studentId, CancellationToken cancel) =>
+        await db
+            .Evidence.Where(e => e.StudentId == studentId)
+            .OrderBy(e => e.Learnable)
+            .Select(e => new
+            {
+                e.Learnable,
+                e.Exposures,
+                e.Stage,
+                e.FirstOn,
+                e.LastOn,
+                e.LeftReps,
+                e.RightReps,
+            })
+            .ToListAsync(cancel);
+
+    private async Task<object> SignedOff(Guid studentId, SchoolFacts facts, CancellationToken cancel) =>
+        (
+            await db
+                .SignOffs.AsNoTracking()
+                .Include(s => s.Requirement)
+                .Where(s => s.StudentId == studentId)
+                .OrderBy(s => s.On)
+                .ToListAsync(cancel)
+        ).Select(s => new
+        {
+            s.Requirement!.Learnable,
+            s.Requirement.Words,
+            s.Requirement.Stage,
+            Signer = facts.NameOf(s.SignerId),
+            s.On,
+        });
+
+    private async Task<object> Graded(Guid studentId, CancellationToken cancel) =>
+        await db
+            .Candidates.Where(c => c.StudentId == studentId)
+            .Select(c => new
+            {
+                c.Grading!.On,
+                From = c.FromRank!.Name,
+                To = c.ToRank!.Name,
+                c.Result,
+            })
+            .ToListAsync(cancel);
 }

@@ -1,5 +1,4 @@
-using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Schools;
@@ -10,9 +9,9 @@ namespace LoyalLadder.Data.Progress;
 
 /// <summary>
 /// Keeps the rolled-up evidence equal to what logs and attendance say. One statement sums it up, for a whole school or for the
-/// people and things that a log touches, so that both ways can only agree.
+/// people and things that a log touches, so that both ways can only agree. Logs alone are read: no sheet, no material, no hall.
 /// </summary>
-public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory memory)
+public sealed class EvidenceBook(LadderContext db)
 {
     private const string Sum = """
         INSERT INTO evidence (school_id, student_id, learnable, exposures, first_on, last_on, stage, by_stage, left_reps, right_reps, recent_days, recent_shares)
@@ -27,6 +26,9 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
         """;
 
     private const string Grouped = " GROUP BY t.school_id, a.student_id, t.learnable";
+
+    /// <summary>Sums are made one after the other: two logs of one student touch the same rows.</summary>
+    private const string Turn = "evidence";
 
     /// <summary>The evidence of the people who are enrolled in a class.</summary>
     public Task<List<Evidence>> OfClass(Guid classId, CancellationToken cancel) =>
@@ -49,12 +51,17 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
             )
             .ToListAsync(cancel);
 
+    /// <summary>The evidence of one student.</summary>
+    public Task<List<Evidence>> OfStudent(Guid studentId, CancellationToken cancel) =>
+        db.Evidence.AsNoTracking().Where(e => e.StudentId == studentId).ToListAsync(cancel);
+
     /// <summary>Reads a log's lines anew and sums up again what its people are touched by. Part of the caller's transaction.</summary>
     /// <param name="logId">A log that is saved.</param>
-    /// <param name="leftOut">People who were on the log before and are not any more.</param>
+    /// <param name="leftOut">People who were on the log before and may not be any more.</param>
     /// <param name="cancel">Stops it.</param>
     public async Task Follow(Guid logId, IReadOnlyCollection<Guid> leftOut, CancellationToken cancel)
     {
+        await db.Wait(Turn, cancel);
         var before = await db
             .TaughtItems.Where(t => t.LogId == logId)
             .Select(t => t.Learnable)
@@ -83,116 +90,71 @@ public sealed class EvidenceBook(LadderContext db, OwnSchool own, ProgressMemory
             ],
             cancel
         );
-        memory.Forget(db.SchoolId);
     }
 
     /// <summary>Throws all evidence of the school away and makes it anew from logs and attendance.</summary>
     /// <returns>How many rows of evidence there are now.</returns>
     public Task<int> Rebuild(CancellationToken cancel) =>
-        db
-            .Database.CreateExecutionStrategy()
-            .ExecuteAsync(async () =>
+        db.InTurn(
+            Turn,
+            async () =>
             {
-                await using var transaction = await db.Database.BeginTransactionAsync(cancel);
                 db.Database.SetCommandTimeout(TimeSpan.FromMinutes(5));
                 await db.Evidence.ExecuteDeleteAsync(cancel);
                 await db.TaughtItems.ExecuteDeleteAsync(cancel);
-                var items = await Read(_ => true, cancel);
-                await Copy(items, cancel);
+                await Copy(await Read(_ => true, cancel), cancel);
                 // so much is new that the planner would guess wrongly; only the owner may tell it
                 await db.Database.ExecuteSqlRawAsync(
                     $"SET LOCAL ROLE NONE; ANALYZE taught_items; ANALYZE attendances; SET LOCAL ROLE {SchoolWall.Role}",
                     cancel
                 );
-                var rows = await db.Database.ExecuteSqlRawAsync(
+                return await db.Database.ExecuteSqlRawAsync(
                     Sum + Grouped,
                     [new NpgsqlParameter("school", db.SchoolId)],
                     cancel
                 );
-                await transaction.CommitAsync(cancel);
-                memory.Forget(db.SchoolId);
-                return rows;
-            });
+            },
+            cancel
+        );
 
-    private sealed record LogFacts(
-        Guid Id,
-        DateOnly Date,
-        int Heads,
-        int Minutes,
-        Guid? HallId,
-        Core.Techniques.AgeBand Band
-    );
+    private sealed record LogLineRead(Guid LogId, DateOnly On, string Taught, LineOutcome Outcome);
 
+    /// <summary>What logs exposed their people to; those that hold attendance alone say nothing of it.</summary>
     private async Task<IEnumerable<TaughtItem>> Read(
         System.Linq.Expressions.Expression<Func<LessonLog, bool>> which,
         CancellationToken cancel
     )
     {
-        var facts = await own.Facts(cancel);
-        var logs = await db
-            .Logs.Where(which)
-            .Select(l => new LogFacts(
-                l.Id,
-                l.Lesson!.Date,
-                l.Lesson.Heads,
-                l.Lesson.Minutes,
-                l.Lesson.HallId,
-                l.Lesson.Class!.Band
-            ))
-            .ToListAsync(cancel);
         var lines = await db
             .Logs.Where(which)
-            .SelectMany(l => l.Lines)
-            .Select(l => new
-            {
-                l.LogId,
-                l.Text,
-                l.Outcome,
-            })
+            .Where(l => l.OutcomesAt != null)
+            .SelectMany(l => l.Lines, (l, line) => new LogLineRead(l.Id, l.On, line.Taught, line.Outcome))
             .ToListAsync(cancel);
-        var read = new Dictionary<string, LessonLine?>();
-        var ofLog = lines.ToLookup(l => l.LogId);
+        var read = new Dictionary<string, TaughtLine>();
         var school = db.SchoolId;
-        return logs.SelectMany(log =>
-        {
-            var hall = facts.Halls.FirstOrDefault(h => h.Id == log.HallId);
-            var setting = new LessonSetting
-            {
-                Band = log.Band,
-                Heads = Math.Max(1, log.Heads),
-                Minutes = log.Minutes,
-                Floor = hall?.Size ?? LessonSetting.UsualFloor,
-            };
-            var taught = Exposures
-                .Of(
-                    ofLog[log.Id]
-                        .Select(l => (Line: LineOf(l.Text), l.Outcome))
-                        .Where(l => l.Line is not null)
-                        .Select(l => (l.Line!, l.Outcome)),
-                    setting
-                )
-                .ToList();
-            var top = taught
-                .GroupBy(t => t.Learnable)
-                .ToDictionary(g => g.Key, g => (Stage: g.Max(t => t.Stage), Share: g.Max(t => t.Share)));
-            return taught.Select(t => new TaughtItem
-            {
-                SchoolId = school,
-                LogId = log.Id,
-                Date = log.Date,
-                Learnable = t.Learnable,
-                Stage = t.Stage,
-                Share = t.Share,
-                LessonShare = top[t.Learnable].Stage == t.Stage ? top[t.Learnable].Share : 0,
-                LeftReps = t.Reps.Left,
-                RightReps = t.Reps.Right,
-            });
-        });
+        return lines
+            .GroupBy(l => (l.LogId, l.On))
+            .SelectMany(log =>
+                Exposures
+                    .Of(log.Select(l => (LineOf(l.Taught), l.Outcome)))
+                    .Select(e => new TaughtItem
+                    {
+                        SchoolId = school,
+                        LogId = log.Key.LogId,
+                        Date = log.Key.On,
+                        Learnable = e.Learnable,
+                        Stage = e.Stage,
+                        Share = e.Share,
+                        LessonShare = e.LessonShare,
+                        LeftReps = e.Reps.Left,
+                        RightReps = e.Reps.Right,
+                    })
+            );
 
-        LessonLine? LineOf(string text)
+        TaughtLine LineOf(string text)
         {
             if (!read.TryGetValue(text, out var line))
-                read[text] = line = facts.Material.Row(text, facts.School.Naming) is [LessonLine only] ? only : null;
+                read[text] = line = TaughtLine.Read(text);
             return line;
         }
     }

@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
@@ -9,62 +8,50 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Progress;
 
 /// <summary>What the people of a class have been taught, as its sheets need it.</summary>
-public sealed class GroupBook(LadderContext db, EvidenceBook evidence, ProgressMemory memory, TimeProvider time)
+public sealed class GroupBook(LadderContext db, EvidenceBook evidence, SchoolMemory memory, TimeProvider time)
 {
-    /// <summary>A log of fewer lessons says too little: until then the planner's word alone counts.</summary>
-    public const int LessonsNeeded = 6;
-
-    /// <summary>Days back to which a sheet is timed by what the group knew; older sheets keep to what was written.</summary>
-    private const int DaysBack = 14;
+    private sealed record Known(GroupKnowledge? Group);
 
     /// <summary>What the group knows on the day of a lesson; null where no log can tell.</summary>
     public async Task<GroupKnowledge?> Of(Lesson lesson, SchoolFacts facts, CancellationToken cancel)
     {
-        if (lesson.Date < SchoolTime.Today(facts.School, time).AddDays(-DaysBack))
+        if (!GroupLearning.Counts(lesson.Date, SchoolTime.Today(facts.School, time)))
             return null;
-        return await memory.Of(
-            (db.SchoolId, lesson.ClassId, lesson.Date),
-            db.SchoolId,
-            () => Read(lesson, facts, cancel)
+        var known = await memory.Of(
+            $"group {lesson.ClassId} {lesson.Date.DayNumber}",
+            Remembered.Progress,
+            async () => new Known(await Read(lesson, facts, cancel)),
+            cancel
         );
+        return known.Group;
     }
 
     private async Task<GroupKnowledge?> Read(Lesson lesson, SchoolFacts facts, CancellationToken cancel)
     {
-        if (
-            await db
-                .Logs.Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date)
-                .OrderBy(l => l.Id)
-                .Take(LessonsNeeded)
-                .CountAsync(cancel) < LessonsNeeded
-        )
-            return null;
+        var lessons = await db
+            .Logs.Where(l => l.ClassId == lesson.ClassId && l.On < lesson.Date && l.OutcomesAt != null)
+            .OrderBy(l => l.Id)
+            .Take(GroupLearning.LessonsNeeded)
+            .CountAsync(cancel);
         var people = await db.Enrolments.CountAsync(e => e.ClassId == lesson.ClassId, cancel);
-        if (people == 0)
+        if (lessons < GroupLearning.LessonsNeeded || people == 0)
             return null;
-        var novelty = (await evidence.OfClass(lesson.ClassId, cancel))
-            .GroupBy(e => e.Learnable)
-            .ToDictionary(g => g.Key, g => GroupNovelty.Of([.. g], people, lesson.Date));
-        return new GroupKnowledge(
+        return GroupLearning.Of(
+            lessons,
+            people,
+            await evidence.OfClass(lesson.ClassId, cancel),
+            await HardOn(lesson.ClassId, people, lesson.Date.AddDays(-1), cancel),
             facts.Material.Catalogue,
-            novelty,
-            await HardOn(lesson.ClassId, people, lesson.Date.AddDays(-1), facts, cancel)
+            lesson.Date
         );
     }
 
-    /// <summary>Regions worked hard on a day in lessons that at least half of the class was in.</summary>
-    private async Task<HashSet<string>> HardOn(
-        Guid classId,
-        int people,
-        DateOnly day,
-        SchoolFacts facts,
-        CancellationToken cancel
-    )
+    private async Task<IReadOnlySet<string>> HardOn(Guid classId, int people, DateOnly day, CancellationToken cancel)
     {
         // in two steps, from the few logs of that day: in one the planner may walk through all attendances for every line
-        var logs = await db.Logs.Where(l => l.Lesson!.Date == day).Select(l => l.Id).ToListAsync(cancel);
+        var logs = await db.Logs.Where(l => l.On == day && l.OutcomesAt != null).Select(l => l.Id).ToListAsync(cancel);
         if (logs.Count == 0)
-            return [];
+            return new HashSet<string>();
         var there = await db
             .Attendances.Where(a =>
                 logs.Contains(a.LogId) && db.Enrolments.Any(e => e.ClassId == classId && e.StudentId == a.StudentId)
@@ -72,22 +59,12 @@ public sealed class GroupBook(LadderContext db, EvidenceBook evidence, ProgressM
             .GroupBy(a => a.LogId)
             .Select(g => new { g.Key, People = g.Count() })
             .ToListAsync(cancel);
-        var most = there.Where(t => t.People * 2 >= people).Select(t => t.Key).ToList();
-        if (most.Count == 0)
-            return [];
+        var most = there.Where(t => GroupLearning.IsOfTheClass(t.People, people)).Select(t => t.Key).ToList();
         var lines = await db
             .LogLines.Where(l => most.Contains(l.LogId) && l.Outcome != LineOutcome.NotDone)
-            .Select(l => l.Text)
+            .Select(l => l.Taught)
             .Distinct()
             .ToListAsync(cancel);
-        return
-        [
-            .. lines
-                .SelectMany(l => facts.Material.Row(l, facts.School.Naming))
-                .OfType<LessonLine>()
-                .Where(l => LineEffort.Of(l) >= HardWork.Effort)
-                .SelectMany(l => l.Moves.Elements)
-                .SelectMany(e => e.Technique?.Regions ?? []),
-        ];
+        return GroupLearning.HardOn(lines.Select(TaughtLine.Read));
     }
 }

@@ -4,85 +4,93 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Runs;
 
+/// <summary>An event that is not kept, and why.</summary>
+public sealed record RefusedEvent(Guid Id, string Why);
+
+/// <summary>What became of a batch of events: each is judged by itself, so that one bad one holds up no other.</summary>
+public sealed record EventsKept(IReadOnlyList<Guid> Kept, IReadOnlyList<RefusedEvent> Refused);
+
 /// <summary>Runs of lessons: making one ready and keeping what is pressed on the mat.</summary>
 public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvider time)
 {
+    private static string Turn(Guid lesson) => $"run {lesson}";
+
+    /// <summary>The run of a lesson with its events; null while nobody has opened the mat.</summary>
+    public Task<LessonRun?> Find(Guid lessonId, CancellationToken cancel) =>
+        db.Runs.AsNoTracking().Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+
+    /// <summary>The program of a lesson's run as JSON; null while nobody has opened the mat.</summary>
+    public Task<string?> Program(Guid lessonId, CancellationToken cancel) =>
+        db.Runs.Where(r => r.LessonId == lessonId).Select(r => r.Program).FirstOrDefaultAsync(cancel);
+
     /// <summary>The run of a lesson, made from its sheet as it stands now if there is none; null when there is no such lesson.</summary>
     public async Task<LessonRun?> Open(Guid lessonId, CancellationToken cancel)
     {
-        var run = await db
-            .Runs.AsNoTracking()
-            .Include(r => r.Events)
-            .FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
-        // nothing was pressed yet: the sheet may still have changed
-        if (run is { Events.Count: > 0 })
-            return run;
+        // once something was pressed the sheet's changes no longer matter
+        if (await Find(lessonId, cancel) is { Events.Count: > 0 } begun)
+            return begun;
+        return await db.InTurn(Turn(lessonId), () => MakeReady(lessonId, cancel), cancel);
+    }
+
+    private async Task<LessonRun?> MakeReady(Guid lessonId, CancellationToken cancel)
+    {
         if (await sheets.Open(lessonId, cancel) is not { } sheet)
             return null;
-        var program = LessonRun.Write(sheet.Program());
+        var run = await db.Runs.Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+        if (run is { Events.Count: > 0 })
+            return run;
         if (run is null)
         {
-            run = new LessonRun
-            {
-                LessonId = lessonId,
-                Program = program,
-                BookedEnd = BookedEnd(sheet),
-            };
+            run = new LessonRun { LessonId = lessonId, Program = "" };
             db.Runs.Add(run);
         }
-        else
-        {
-            db.Attach(run);
+        var program = LessonRun.Write(sheet.Program());
+        // PostgreSQL writes JSON its own way: what is the same to read is not written again
+        if (run.Program.Length == 0 || LessonRun.Write(run.ReadProgram()) != program)
             run.Program = program;
-            run.BookedEnd = BookedEnd(sheet);
-        }
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException) when (run.ChangedAt != default)
-        {
-            // two devices opened the mat in the same moment; the first one's run serves both
-            db.ChangeTracker.Clear();
-            return await db
-                .Runs.AsNoTracking()
-                .Include(r => r.Events)
-                .FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
-        }
+        run.BookedEnd = BookedEnd(sheet);
         return run;
     }
 
     /// <summary>Keeps events; those that are kept already are passed over, so that a device may send again.</summary>
-    /// <returns>False when there is no such run.</returns>
-    public async Task<bool> Keep(Guid runId, IReadOnlyCollection<RunEvent> events, CancellationToken cancel)
+    /// <returns>Null when there is no such run.</returns>
+    public Task<EventsKept?> Keep(Guid lessonId, IReadOnlyCollection<RunEvent> events, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(lessonId),
+            async () =>
+            {
+                var run = await db
+                    .Runs.Where(r => r.LessonId == lessonId)
+                    .Select(r => (Guid?)r.Id)
+                    .FirstOrDefaultAsync(cancel);
+                return run is { } id ? await KeepInTurn(id, events, cancel) : null;
+            },
+            cancel
+        );
+
+    private async Task<EventsKept?> KeepInTurn(Guid run, IReadOnlyCollection<RunEvent> events, CancellationToken cancel)
     {
-        var run = await db.Runs.FirstOrDefaultAsync(r => r.Id == runId, cancel);
-        if (run is null)
-            return false;
-        var ids = events.Select(e => e.Id).ToList();
+        var now = time.GetUtcNow();
+        var judged = events.DistinctBy(e => e.Id).Select(e => (Event: e, Problem: e.Problem(now))).ToList();
+        var sound = judged.Where(j => j.Problem is null).Select(j => j.Event).ToList();
+        var ids = sound.ConvertAll(e => e.Id);
         var known = await db
-            .RunEvents.IgnoreQueryFilters()
-            .Where(e => ids.Contains(e.Id))
-            .Select(e => e.Id)
-            .ToListAsync(cancel);
-        foreach (var e in events.DistinctBy(e => e.Id).Where(e => !known.Contains(e.Id)))
+            .RunEvents.Where(e => ids.Contains(e.Id))
+            .Select(e => new { e.Id, Run = EF.Property<Guid>(e, "RunId") })
+            .ToDictionaryAsync(e => e.Id, e => e.Run, cancel);
+        foreach (var fresh in sound.Where(e => !known.ContainsKey(e.Id)))
         {
-            // PostgreSQL keeps instants in UTC
-            var entry = db.RunEvents.Add(e with { At = e.At.ToUniversalTime() });
-            entry.Property("RunId").CurrentValue = run.Id;
+            var entry = db.RunEvents.Add(fresh.Kept(now));
+            entry.Property("RunId").CurrentValue = run;
         }
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException)
-            when (!cancel.IsCancellationRequested && events.Count > 0 && db.ChangeTracker.Entries<RunEvent>().Any())
-        {
-            // the same device sent twice at once: one of the two has kept them
-            db.ChangeTracker.Clear();
-            return await db.RunEvents.CountAsync(e => ids.Contains(e.Id), cancel) == ids.Distinct().Count();
-        }
-        return true;
+        var elsewhere = known.Where(k => k.Value != run).Select(k => k.Key).ToHashSet();
+        return new EventsKept(
+            [.. ids.Where(i => !elsewhere.Contains(i))],
+            [
+                .. judged.Where(j => j.Problem is not null).Select(j => new RefusedEvent(j.Event.Id, j.Problem!)),
+                .. elsewhere.Select(i => new RefusedEvent(i, "This key is taken by another lesson.")),
+            ]
+        );
     }
 
     /// <summary>What the events of a run add up to; null while nobody has pressed start.</summary>

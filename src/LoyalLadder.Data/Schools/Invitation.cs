@@ -33,6 +33,21 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
         return secret;
     }
 
+    /// <summary>Those of the school that still hold, the first to end first.</summary>
+    public Task<List<Invitation>> Open(CancellationToken cancel)
+    {
+        var now = time.GetUtcNow();
+        return db
+            .Invitations.AsNoTracking()
+            .Where(i => i.UsedAt == null && i.ExpiresAt > now)
+            .OrderBy(i => i.ExpiresAt)
+            .ToListAsync(cancel);
+    }
+
+    /// <summary>Takes one back.</summary>
+    public Task Withdraw(Guid id, CancellationToken cancel) =>
+        db.RemoveOne(db.Invitations.Where(i => i.Id == id), cancel);
+
     /// <summary>An invitation that still holds. Nobody is signed in yet, so it is looked for in all schools; its hash is the key.</summary>
     public async Task<Invitation?> Find(string secret, CancellationToken cancel)
     {

@@ -1,6 +1,5 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
 
@@ -38,10 +37,14 @@ public sealed class School
 
     /// <summary>The school's own words on safety, shown on the School page.</summary>
     public string Policy { get; set; } = "";
+
+    /// <summary>Counted by the database.</summary>
+    public uint Version { get; set; }
 }
 
-public sealed class Hall : SchoolRow
+public sealed class Hall : SchoolRow, IPutAway
 {
+    public DateTimeOffset? PutAwayAt { get; set; }
     public required string Name { get; set; }
 
     /// <summary>Clear floor in metres, the way that lines travel.</summary>
@@ -49,8 +52,6 @@ public sealed class Hall : SchoolRow
 
     public decimal WidthMetres { get; set; } = 9;
     public int Bags { get; set; }
-
-    public FloorSize Size => new(LengthMetres, WidthMetres);
 }
 
 public sealed class KitItem : SchoolRow

@@ -47,12 +47,14 @@ internal static class Audit
         "CombinationChange",
         "RequirementChange",
         "DataProtectionKey",
+        "KeptPost",
+        "SchoolEdition",
     ];
 
     private static readonly HashSet<string> Silent =
     [
         "ChangedAt",
-        "ChangedBy",
+        "ChangedById",
         "SchoolId",
         "ConcurrencyStamp",
         "SecurityStamp",
@@ -64,50 +66,19 @@ internal static class Audit
         "Version",
     ];
 
+    /// <summary>What a kind of row is called in the list: a class's name without the word that it is a row.</summary>
+    private static string KindOf(Type row) =>
+        row.Name.EndsWith("Row", StringComparison.Ordinal) ? row.Name[..^3] : row.Name;
+
     public static IEnumerable<AuditEntry> Of(IEnumerable<EntityEntry> entries)
     {
-        var sheets = new HashSet<Guid>();
-        var told = new List<AuditEntry>();
-        foreach (var entry in entries)
-        {
-            if (entry.State is not (EntityState.Added or EntityState.Modified or EntityState.Deleted))
-                continue;
-            if (entry.Entity is Lessons.SheetLine line)
-                sheets.Add(line.LessonId);
-            var kind = entry.Metadata.ClrType.Name;
-            if (
-                Elsewhere.Contains(kind)
-                || entry.Metadata.FindProperty("Id") is not { ClrType: var type }
-                || type != typeof(Guid)
-            )
-                continue;
-            var fields =
-                entry.State == EntityState.Modified
-                    ? string.Join(
-                        ", ",
-                        entry
-                            .Properties.Where(p =>
-                                p.IsModified
-                                && !Equals(p.OriginalValue, p.CurrentValue)
-                                && !Silent.Contains(p.Metadata.Name)
-                            )
-                            .Select(p => p.Metadata.Name)
-                    )
-                    : "";
-            if (entry.State == EntityState.Modified && fields.Length == 0)
-                continue;
-            told.Add(
-                new AuditEntry
-                {
-                    Kind = kind,
-                    RowId = (Guid)entry.Property("Id").CurrentValue!,
-                    Deed = DeedOf(entry.State),
-                    Fields = fields,
-                }
-            );
-        }
+        var changed = entries
+            .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+            .ToList();
+        var told = changed.Select(Entry).OfType<AuditEntry>().ToList();
         // a sheet's lines have a history of their own; here it counts that it was worked on
         var begun = told.Where(t => t.Kind == nameof(Lessons.Lesson)).Select(t => t.RowId).ToHashSet();
+        var sheets = changed.Select(e => e.Entity).OfType<Lessons.SheetLine>().Select(l => l.LessonId).Distinct();
         return told.Concat(
             sheets
                 .Where(s => !begun.Contains(s))
@@ -120,6 +91,33 @@ internal static class Audit
                 })
         );
     }
+
+    private static AuditEntry? Entry(EntityEntry entry)
+    {
+        var kind = KindOf(entry.Metadata.ClrType);
+        if (Elsewhere.Contains(kind) || entry.Metadata.FindProperty("Id")?.ClrType != typeof(Guid))
+            return null;
+        var fields = entry.State == EntityState.Modified ? ChangedFields(entry) : "";
+        if (entry.State == EntityState.Modified && fields.Length == 0)
+            return null;
+        return new AuditEntry
+        {
+            Kind = kind,
+            RowId = (Guid)entry.Property("Id").CurrentValue!,
+            Deed = DeedOf(entry.State),
+            Fields = fields,
+        };
+    }
+
+    private static string ChangedFields(EntityEntry entry) =>
+        string.Join(
+            ", ",
+            entry
+                .Properties.Where(p =>
+                    p.IsModified && !Equals(p.OriginalValue, p.CurrentValue) && !Silent.Contains(p.Metadata.Name)
+                )
+                .Select(p => p.Metadata.Name)
+        );
 
     private static Deed DeedOf(EntityState state) =>
         state switch

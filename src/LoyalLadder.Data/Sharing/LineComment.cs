@@ -11,7 +11,7 @@ public sealed class LineComment : SchoolRow
     public Guid LineId { get; set; }
     public required string Words { get; set; }
     public DateTimeOffset SaidAt { get; set; }
-    public required string SaidBy { get; set; }
+    public Guid SaidById { get; set; }
 
     /// <summary>Set when somebody has dealt with it; it stays in the sheet's history.</summary>
     public DateTimeOffset? SettledAt { get; set; }
@@ -30,43 +30,62 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
             .ToListAsync(cancel);
 
     /// <summary>Says something on a line.</summary>
+    /// <param name="lessonId">The lesson.</param>
+    /// <param name="lineId">The line.</param>
+    /// <param name="key">The key of the post: sent twice it is said once.</param>
+    /// <param name="words">As typed.</param>
+    /// <param name="cancel">Ends the wait.</param>
     /// <returns>What is wrong with it, or null when it is kept.</returns>
-    public async Task<string?> Say(Guid lessonId, Guid lineId, string? words, CancellationToken cancel)
+    public Task<string?> Say(Guid lessonId, Guid lineId, Guid key, string? words, CancellationToken cancel)
     {
         var said = (words ?? "").Trim();
         if (said.Length == 0)
-            return "Type what the others should know.";
+            return Task.FromResult<string?>("Type what the others should know.");
         if (said.Length > LineComment.Longest)
-            return $"A comment may have {LineComment.Longest} characters; this has {said.Length}.";
-        if (!await db.SheetLines.AnyAsync(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null, cancel))
-            return "That line is no longer there; somebody took it out.";
-        db.LineComments.Add(
-            new LineComment
+            return Task.FromResult<string?>(
+                $"A comment may have {LineComment.Longest} characters; this has {said.Length}."
+            );
+        return db.InTurn(
+            $"row {key}",
+            async () =>
             {
-                LessonId = lessonId,
-                LineId = lineId,
-                Words = said,
-                SaidAt = time.GetUtcNow(),
-                SaidBy = scope.UserName,
-            }
+                if (await db.LineComments.AnyAsync(c => c.Id == key, cancel))
+                    return null;
+                var line = db.SheetLines.Where(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null);
+                if (!await line.AnyAsync(cancel))
+                    return "That line is no longer there; somebody took it out.";
+                db.LineComments.Add(
+                    new LineComment
+                    {
+                        Id = key,
+                        LessonId = lessonId,
+                        LineId = lineId,
+                        Words = said,
+                        SaidAt = time.GetUtcNow(),
+                        SaidById = scope.UserId,
+                    }
+                );
+                return (string?)null;
+            },
+            cancel
         );
-        await db.SaveChangesAsync(cancel);
-        return null;
     }
 
     /// <summary>Says that a comment is dealt with; false when it is gone or settled already.</summary>
-    public async Task<bool> Settle(Guid lessonId, Guid comment, CancellationToken cancel)
-    {
-        if (
-            await db.LineComments.FirstOrDefaultAsync(
-                c => c.LessonId == lessonId && c.Id == comment && c.SettledAt == null,
-                cancel
-            )
-            is not { } open
-        )
-            return false;
-        open.SettledAt = time.GetUtcNow();
-        await db.SaveChangesAsync(cancel);
-        return true;
-    }
+    public Task<bool> Settle(Guid lessonId, Guid comment, CancellationToken cancel) =>
+        db.InTurn(
+            $"row {comment}",
+            async () =>
+            {
+                var open = await db.LineComments.FirstOrDefaultAsync(
+                    c => c.LessonId == lessonId && c.Id == comment && c.SettledAt == null,
+                    cancel
+                );
+                if (open is null)
+                    return false;
+                open.SettledAt = time.GetUtcNow();
+                return true;
+            },
+            cancel
+        );
 }

@@ -1,5 +1,5 @@
-using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using Microsoft.Extensions.Caching.Hybrid;
 using Microsoft.Extensions.Hosting;
 using Microsoft.Extensions.Logging;
 using Npgsql;
@@ -13,8 +13,8 @@ namespace LoyalLadder.Data.Sharing;
 public sealed partial class NewsWire(
     SchoolWall wall,
     SchoolNewsFeed feed,
-    SchoolFactsMemory facts,
-    ProgressMemory progress,
+    SchoolEditions editions,
+    HybridCache cache,
     ILogger<NewsWire> log
 ) : BackgroundService
 {
@@ -34,6 +34,7 @@ public sealed partial class NewsWire(
             catch (Exception e)
                 when (e is NpgsqlException or IOException or TimeoutException or System.Net.Sockets.SocketException)
             {
+                editions.Listening(false);
                 Fell(log, e.Message);
                 await Task.Delay(BeforeTryingAgain, stoppingToken)
                     .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
@@ -56,6 +57,7 @@ public sealed partial class NewsWire(
         await connection.OpenAsync(cancel);
         await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection))
             await listen.ExecuteNonQueryAsync(cancel);
+        editions.Listening(true);
         // whatever was told while nobody listened
         Heed(new SchoolNews(Guid.Empty, NewsTopic.All, Guid.Empty));
         while (true)
@@ -64,10 +66,11 @@ public sealed partial class NewsWire(
 
     private void Heed(SchoolNews news)
     {
-        if (news.Topic is NewsTopic.Facts or NewsTopic.All)
-            facts.Forget(news.School);
-        if (news.Topic is NewsTopic.Progress or NewsTopic.Facts or NewsTopic.All)
-            progress.Forget(news.School);
+        if (news.Editions is { } numbers)
+        {
+            foreach (var old in editions.Hear(news.School, numbers))
+                _ = cache.RemoveByTagAsync(SchoolMemory.Tag(news.School, old)).AsTask();
+        }
         feed.Tell(news);
     }
 

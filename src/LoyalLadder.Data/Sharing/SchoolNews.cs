@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
+using System.Globalization;
 using System.Threading.Channels;
+using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Data.Sharing;
 
@@ -15,8 +17,11 @@ public enum NewsTopic
     /// <summary>Something was pressed on that lesson's mat.</summary>
     Run,
 
-    /// <summary>Halls, kit, people, material or limits of the school.</summary>
+    /// <summary>Halls, kit, people, settings or limits of the school.</summary>
     Facts,
+
+    /// <summary>Combinations, techniques or punch numbers.</summary>
+    Material,
 
     /// <summary>Logs, and with them evidence, pace and what is due.</summary>
     Progress,
@@ -29,24 +34,36 @@ public enum NewsTopic
 /// <param name="School">Whose; empty for every school's.</param>
 /// <param name="Topic">What it is about.</param>
 /// <param name="Lesson">The lesson, where it is about one.</param>
-public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Lesson)
+/// <param name="Editions">The numbers that count since, where what is remembered has become old.</param>
+public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Lesson, EditionNumbers? Editions = null)
 {
-    /// <summary>Reads a message of the wire: 'school topic lesson' with '-' for what is empty.</summary>
+    /// <summary>Reads a message of the wire: 'school topic lesson', with '-' for what is empty, or 'school topic facts.material.progress'.</summary>
     /// <returns>Null for a message that is none of ours.</returns>
     public static SchoolNews? Read(string message)
     {
         if (
-            message.Split(' ') is not [var school, var topic, var lesson]
-            || !Enum.TryParse<NewsTopic>(topic, ignoreCase: true, out var about)
-            || !Enum.IsDefined(about)
+            message.Split(' ') is not [var school, var topic, var about]
+            || !Enum.TryParse<NewsTopic>(topic, ignoreCase: true, out var of)
+            || !Enum.IsDefined(of)
+            || Key(school) is not { } whose
         )
             return null;
-        return Key(school) is { } s && Key(lesson) is { } l ? new SchoolNews(s, about, l) : null;
-        static Guid? Key(string text) =>
-            text == "-" ? Guid.Empty
-            : Guid.TryParse(text, out var key) ? key
-            : null;
+        if (about.Split('.') is [var facts, var material, var progress])
+            return Number(facts) is { } f && Number(material) is { } m && Number(progress) is { } p
+                ? new SchoolNews(whose, of, Guid.Empty, new EditionNumbers(f, m, p))
+                : null;
+        return Key(about) is { } lesson ? new SchoolNews(whose, of, lesson) : null;
     }
+
+    private static Guid? Key(string text)
+    {
+        if (text == "-")
+            return Guid.Empty;
+        return Guid.TryParse(text, out var key) ? key : null;
+    }
+
+    private static long? Number(string text) =>
+        long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
 
     public bool Concerns(Guid school) => School == Guid.Empty || School == school;
 }

@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Sharing;
@@ -14,7 +15,7 @@ public sealed class SheetVisit : SchoolRow
 }
 
 /// <summary>Who is in a sheet, and how far it has come.</summary>
-public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvider time)
+public sealed class SheetCompany(LadderContext db, SchoolScope scope, OwnSchool own, TimeProvider time)
 {
     /// <summary>Comes in; visits that ended without leaving are cleared away.</summary>
     /// <returns>The visit's key.</returns>
@@ -46,21 +47,24 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvid
     public async Task<List<string>> Others(Guid lessonId, CancellationToken cancel)
     {
         var over = time.GetUtcNow() - SheetVisit.Over;
-        return await db
+        var others = await db
             .SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over)
-            .Select(v => v.ChangedBy)
+            .Select(v => v.UserId)
             .Distinct()
-            .OrderBy(n => n)
             .ToListAsync(cancel);
+        if (others.Count == 0)
+            return [];
+        var facts = await own.Facts(cancel);
+        return [.. others.Select(o => facts.NameOf(o)).Order(StringComparer.Ordinal)];
     }
 
     private sealed record MarkRow(
         long? Number,
-        string? LineBy,
-        DateTimeOffset HeadAt,
-        string HeadBy,
+        Guid? LineById,
+        long HeadAt,
+        Guid HeadById,
         long SaidAt,
-        string? SaidBy,
+        Guid? SaidById,
         int Aside
     );
 
@@ -68,44 +72,48 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, TimeProvid
     public async Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel)
     {
         // by hand: each look at a sheet asks this, and what the mapper makes of it ranks whole tables
-        var row = await db
+        var rows = await db
             .Database.SqlQuery<MarkRow>(
                 $"""
-                SELECT c.number, c.changed_by AS line_by, l.changed_at AS head_at, l.changed_by AS head_by, s.changed_by AS said_by,
+                SELECT c.number, c.changed_by_id AS line_by_id, l.xmin::text::bigint AS head_at, l.changed_by_id AS head_by_id,
+                       s.changed_by_id AS said_by_id,
                        (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
                        (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
                 FROM lessons l
-                LEFT JOIN LATERAL (SELECT number, changed_by FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
-                LEFT JOIN LATERAL (SELECT changed_by FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
+                LEFT JOIN LATERAL (SELECT number, changed_by_id FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
+                LEFT JOIN LATERAL (SELECT changed_by_id FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
                 WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
                 """
             )
             .ToListAsync(cancel);
-        return row is not [var m]
-            ? null
-            : new SheetMark(
-                m.Number is { } number ? new(number, m.LineBy ?? "") : null,
-                new(m.HeadAt.UtcTicks, m.HeadBy),
-                m.SaidBy is { } by ? new(m.SaidAt, by) : null,
-                m.Aside
-            );
+        if (rows is not [var m])
+            return null;
+        return new SheetMark(
+            m.Number is { } number ? new SheetMark.Part(number, m.LineById) : null,
+            new SheetMark.Part(m.HeadAt, m.HeadById),
+            m.SaidById is { } by ? new SheetMark.Part(m.SaidAt, by) : null,
+            m.Aside
+        );
     }
 }
 
 /// <summary>How far a sheet has come: two equal marks are the same sheet with the same head, comments and stops set aside.</summary>
 public sealed record SheetMark(SheetMark.Part? Lines, SheetMark.Part Head, SheetMark.Part? Said, int Aside)
 {
-    /// <param name="At">Grows with every change.</param>
-    /// <param name="By">Whose the last one was.</param>
-    public sealed record Part(long At, string By);
+    /// <param name="At">Another one with every change.</param>
+    /// <param name="ById">Whose the last one was.</param>
+    public sealed record Part(long At, Guid? ById);
 
     /// <summary>The mark as one word.</summary>
     public string Word => FormattableString.Invariant($"{Lines?.At ?? 0}-{Head.At:x}-{Said?.At ?? 0:x}-{Aside}");
 
-    /// <summary>Who made it differ from an earlier mark; empty where that is not known.</summary>
-    public string By(SheetMark? earlier) =>
-        Lines is not null && Lines.At != earlier?.Lines?.At ? Lines.By
-        : Said is not null && Said.At != earlier?.Said?.At ? Said.By
-        : Head.At != earlier?.Head.At ? Head.By
-        : "";
+    /// <summary>Who made it differ from an earlier mark; null where that is not known.</summary>
+    public Guid? ById(SheetMark? earlier)
+    {
+        if (Lines is not null && Lines.At != earlier?.Lines?.At)
+            return Lines.ById;
+        if (Said is not null && Said.At != earlier?.Said?.At)
+            return Said.ById;
+        return Head.At != earlier?.Head.At ? Head.ById : null;
+    }
 }

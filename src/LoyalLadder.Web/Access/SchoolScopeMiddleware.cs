@@ -17,7 +17,6 @@ public sealed class SchoolScopeMiddleware(RequestDelegate next)
             scope.UserId = Guid.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var user)
                 ? user
                 : Guid.Empty;
-            scope.UserName = context.User.FindFirstValue(ClaimTypes.GivenName) ?? "";
         }
         return next(context);
     }

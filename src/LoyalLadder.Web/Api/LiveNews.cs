@@ -1,6 +1,7 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Web.Access;
 using Microsoft.EntityFrameworkCore;
@@ -30,6 +31,7 @@ public static class LiveNews
         string? from,
         LadderContext db,
         SheetCompany company,
+        OwnSchool own,
         SchoolNewsFeed feed,
         TimeProvider time,
         IHostApplicationLifetime life,
@@ -45,6 +47,7 @@ public static class LiveNews
                 from != "mat",
                 db.SchoolId,
                 company,
+                own,
                 feed,
                 time,
                 life.ApplicationStopping,
@@ -58,6 +61,7 @@ public static class LiveNews
         bool enters,
         Guid school,
         SheetCompany company,
+        OwnSchool own,
         SchoolNewsFeed feed,
         TimeProvider time,
         CancellationToken stopping,
@@ -81,7 +85,10 @@ public static class LiveNews
                         if (await OrEnd(company.Mark(sheet, gone)) is not { } now)
                             yield break;
                         if (now.Word != mark?.Word)
-                            yield return Say("mark", new LiveEvent(Mark: now.Word, By: now.By(mark)));
+                            yield return Say(
+                                "mark",
+                                new LiveEvent(Mark: now.Word, By: await NameOf(own, now.ById(mark), gone))
+                            );
                         mark = now;
                     }
                     if (news.Any(n => Tells(n, sheet, NewsTopic.Run)))
@@ -136,6 +143,9 @@ public static class LiveNews
         await done;
         return true;
     }
+
+    private static async Task<string?> NameOf(OwnSchool own, Guid? person, CancellationToken cancel) =>
+        person is null ? null : (await own.Facts(cancel)).NameOf(person);
 
     private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) =>
         news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);

@@ -1,5 +1,4 @@
 using System.Globalization;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 
@@ -17,6 +16,9 @@ public static class Shown
     /// <summary>'Thu 3 Dec'.</summary>
     public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", British);
 
+    /// <summary>'3 Dec 2041'.</summary>
+    public static string LongDay(DateOnly date) => date.ToString("d MMM yyyy", British);
+
     public static string Hour(TimeOnly time) => time.ToString("HH:mm", CultureInfo.InvariantCulture);
 
     /// <summary>For date fields of forms.</summary>
@@ -25,8 +27,8 @@ public static class Shown
     public static string N(decimal number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 
     /// <summary>'Thu 3 Dec, 18:05', where the school is.</summary>
-    public static string Moment(DateTimeOffset at, School school) =>
-        TimeZoneInfo.ConvertTime(at, SchoolTime.Zone(school)).ToString("ddd d MMM, HH:mm", British);
+    public static string Moment(DateTimeOffset at, SchoolCard school) =>
+        TimeZoneInfo.ConvertTime(at, school.Zone).ToString("ddd d MMM, HH:mm", British);
 
     public static string Stage(LessonStage stage) =>
         stage switch
@@ -40,11 +42,10 @@ public static class Shown
 
     /// <summary>'74 %'; what is nearly sure either way is not said more exactly than it is known.</summary>
     public static string Odds(double odds) =>
-        odds > 0.9 ? "over 90 %"
-        : odds < 0.1 ? "under 10 %"
-        : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(odds * 100)} %");
-
-    /// <summary>'1 line', '3 lines'.</summary>
-    public static string Many(int count, string one, string? many = null) =>
-        string.Create(CultureInfo.InvariantCulture, $"{count} {(count == 1 ? one : many ?? one + "s")}");
+        odds switch
+        {
+            > 0.9 => "over 90 %",
+            < 0.1 => "under 10 %",
+            _ => string.Create(CultureInfo.InvariantCulture, $"{Math.Round(odds * 100)} %"),
+        };
 }

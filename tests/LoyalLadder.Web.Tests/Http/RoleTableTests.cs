@@ -216,7 +216,7 @@ public sealed partial class RoleTableTests
         await using var db = server.Owner();
         var lesson = (await ines.Link("/", "a[href^='/sheets/']", "Kites")).Split('/')[^1];
         var (template, rank, student) = (
-            await db.Templates.IgnoreQueryFilters().Select(t => t.Id).FirstAsync(),
+            await db.KeptSheets.IgnoreQueryFilters().Select(t => t.Id).FirstAsync(),
             await db.Ranks.IgnoreQueryFilters().Select(r => r.Id).FirstAsync(),
             await db.Students.IgnoreQueryFilters().Select(s => s.Id).FirstAsync()
         );

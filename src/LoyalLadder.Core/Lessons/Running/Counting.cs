@@ -78,6 +78,17 @@ public static class Counting
     private static readonly string[] Thai = ["nueng", "song", "sam", "si", "ha", "hok", "chet", "paet", "kao"];
     private static readonly string[] Mandarin = ["yi", "er", "san", "si", "wu", "liu", "qi", "ba", "jiu"];
 
+    /// <summary>The language of the words, as devices that speak know it.</summary>
+    public static string Language(CountingLanguage language) =>
+        language switch
+        {
+            CountingLanguage.Japanese => "ja",
+            CountingLanguage.Korean => "ko",
+            CountingLanguage.Thai => "th",
+            CountingLanguage.Mandarin => "zh",
+            _ => "en",
+        };
+
     /// <summary>The word for a count.</summary>
     /// <param name="number">From 1; anything outside 1 to <see cref="Highest"/> comes back in figures.</param>
     /// <param name="language">The school's language.</param>

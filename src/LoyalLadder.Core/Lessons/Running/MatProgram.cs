@@ -73,6 +73,18 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
     /// <summary>How often what was left has been fitted since the start.</summary>
     public int Fits { get; init; }
 
+    /// <summary>Where a step stands; -1 for none of the program.</summary>
+    public int IndexOf(Guid step)
+    {
+        for (var i = 0; i < Steps.Count; i++)
+            if (Steps[i].Id == step)
+                return i;
+        return -1;
+    }
+
+    /// <summary>Seconds of what runs behind a step.</summary>
+    public int SecondsBehind(int index) => Steps.Skip(index + 1).Where(s => !s.IsDropped).Sum(s => s.Seconds);
+
     /// <summary>The program with what comes behind a step as fitted: shorter, longer or left out.</summary>
     /// <param name="current">The step that is up; it and what stands before it stay.</param>
     /// <param name="fitted">What is left, in its new form; a step that is missing is left out.</param>

@@ -47,4 +47,40 @@ public sealed record RunEvent(
     Guid? Step = null,
     int Value = 0,
     string? Text = null
-);
+)
+{
+    /// <summary>Longest words of a note.</summary>
+    public const int LongestText = 2000;
+
+    /// <summary>Most seconds of more or side, either way.</summary>
+    public const int MostSeconds = 86_400;
+
+    /// <summary>An event that is older than this when it is sent belongs to no lesson that still runs.</summary>
+    public static readonly TimeSpan Oldest = TimeSpan.FromDays(14);
+
+    /// <summary>What is wrong with an event that a device sent; null where it can be kept.</summary>
+    /// <param name="now">The clock of whoever keeps it.</param>
+    public string? Problem(DateTimeOffset now)
+    {
+        if (Id == Guid.Empty)
+            return "It has no key.";
+        if (!Enum.IsDefined(Kind) || Kind == RunEventKind.Fit)
+            return "No device presses this.";
+        if (Text?.Length > LongestText)
+            return $"A note has at most {LongestText:N0} characters.";
+        if (Value is < -MostSeconds or > MostSeconds)
+            return "More or less than a day cannot be meant.";
+        return now - At > Oldest ? $"It is older than {Oldest.Days} days." : null;
+    }
+
+    /// <summary>The event as it is kept: in UTC, and no further ahead than clocks may differ.</summary>
+    public RunEvent Kept(DateTimeOffset now)
+    {
+        var latest = now + RunState.MostAhead;
+        return this with
+        {
+            At = (At > latest ? latest : At).ToUniversalTime(),
+            Text = Text?.Replace("\0", "", StringComparison.Ordinal),
+        };
+    }
+}

@@ -1,6 +1,6 @@
 namespace LoyalLadder.Core.Lessons.Running;
 
-/// <summary>How far a line got.</summary>
+/// <summary>How far a line of a lesson got.</summary>
 public enum LineOutcome
 {
     Done,
@@ -8,14 +8,42 @@ public enum LineOutcome
     NotDone,
 }
 
-/// <summary>What a run says of one line.</summary>
-public sealed record LineRun(Guid Step, int Planned, int Actual, LineOutcome Outcome);
-
-/// <summary>A run as its events tell it. The events are the truth; this is only their sum.</summary>
-public sealed record RunState
+/// <summary>A line as it was run.</summary>
+/// <param name="Step">Key of the sheet's line.</param>
+/// <param name="Planned">Seconds as planned.</param>
+/// <param name="SpentMs">Milliseconds for which it was up.</param>
+/// <param name="Shift">Seconds by which it was put on, or, below zero, put off: other sides taken early, more time given.</param>
+/// <param name="IsSkipped">Left out by hand.</param>
+public sealed record LineRun(Guid Step, int Planned, long SpentMs, int Shift, bool IsSkipped)
 {
     /// <summary>Share of its planned time after which a line that was left counts as done.</summary>
     public const decimal DoneFrom = 0.5m;
+
+    /// <summary>Whole seconds for which it was up.</summary>
+    public int Actual => (int)((SpentMs + 500) / 1000);
+
+    /// <summary>Milliseconds into the line's own plan: what was spent, with other sides taken early and more time given.</summary>
+    public long ElapsedMs => Math.Max(0, SpentMs + (Shift * 1000L));
+
+    public LineOutcome Outcome
+    {
+        get
+        {
+            if (IsSkipped || Actual == 0)
+                return LineOutcome.NotDone;
+            return Actual >= Planned * DoneFrom ? LineOutcome.Done : LineOutcome.Part;
+        }
+    }
+}
+
+/// <summary>
+/// A run as its events tell it. The events are the truth; this is only their sum. It has one meaning: what the device adds up
+/// by itself is held to it, figure by figure.
+/// </summary>
+public sealed record RunState
+{
+    /// <summary>An event is taken to be no further ahead than this of the clock that judges it.</summary>
+    public static readonly TimeSpan MostAhead = TimeSpan.FromMinutes(2);
 
     public DateTimeOffset? StartedAt { get; private init; }
     public DateTimeOffset? EndedAt { get; private init; }
@@ -24,8 +52,14 @@ public sealed record RunState
     /// <summary>The line that is up; null before the start.</summary>
     public Guid? Current { get; private init; }
 
+    /// <summary>All lines in the order of the program.</summary>
     public required IReadOnlyList<LineRun> Lines { get; init; }
+
+    /// <summary>Words that somebody noted, in the order of their times.</summary>
     public required IReadOnlyList<string> Notes { get; init; }
+
+    /// <summary>Whole seconds from start to end; null while it is not over.</summary>
+    public int? ActualSeconds => StartedAt is { } from && EndedAt is { } to ? (int)(to - from).TotalSeconds : null;
 
     /// <summary>Adds up the events as of a moment.</summary>
     /// <param name="program">What was to be run.</param>
@@ -33,85 +67,23 @@ public sealed record RunState
     /// <param name="now">Where an open line is taken to stand.</param>
     public static RunState Of(MatProgram program, IEnumerable<RunEvent> events, DateTimeOffset now)
     {
-        var spent = program.Steps.ToDictionary(s => s.Id, _ => TimeSpan.Zero);
-        var skipped = new HashSet<Guid>();
-        var notes = new List<string>();
-        Guid? current = null;
-        DateTimeOffset? since = null,
-            started = null,
-            ended = null;
-
-        foreach (var e in events.DistinctBy(e => e.Id).OrderBy(e => e.At).ThenBy(e => e.Id))
-        {
-            if (ended is not null && e.Kind != RunEventKind.Note)
-                continue;
-            switch (e.Kind)
-            {
-                case RunEventKind.Start when started is null:
-                    started = since = e.At;
-                    current = program.Steps.Count > 0 ? program.Steps[0].Id : null;
-                    break;
-                case RunEventKind.Go
-                or RunEventKind.Skip when e.Step is { } to && spent.ContainsKey(to) && started is not null:
-                    Spend(e.At);
-                    if (e.Kind == RunEventKind.Skip && current is { } left)
-                        skipped.Add(left);
-                    skipped.Remove(to);
-                    current = to;
-                    break;
-                case RunEventKind.Pause when since is not null:
-                    Spend(e.At);
-                    since = null;
-                    break;
-                case RunEventKind.Resume when since is null && started is not null:
-                    since = e.At;
-                    break;
-                case RunEventKind.Note when !string.IsNullOrWhiteSpace(e.Text):
-                    notes.Add(e.Text.Trim());
-                    break;
-                case RunEventKind.End when started is not null:
-                    Spend(e.At);
-                    ended = e.At;
-                    since = null;
-                    break;
-            }
-        }
-        if (since is { } open && now > open)
-            Spend(now);
+        var fold = new RunFold(program);
+        foreach (var e in events.DistinctBy(e => e.Id).OrderBy(e => e.At.ToUnixTimeMilliseconds()).ThenBy(e => e.Id))
+            fold.Take(e);
+        fold.Until(now.ToUnixTimeMilliseconds());
         return new RunState
         {
-            StartedAt = started,
-            EndedAt = ended,
-            IsPaused = started is not null && ended is null && since is null,
-            Current = current,
+            StartedAt = fold.Started is { } started ? DateTimeOffset.FromUnixTimeMilliseconds(started) : null,
+            EndedAt = fold.Ended is { } ended ? DateTimeOffset.FromUnixTimeMilliseconds(ended) : null,
+            IsPaused = fold is { Started: not null, Ended: null, Since: null },
+            Current = fold.Current is { } current ? program.Steps[current].Id : null,
             Lines =
             [
-                .. program.Steps.Select(s =>
-                    Line(s, (int)Math.Round(spent[s.Id].TotalSeconds), skipped.Contains(s.Id))
+                .. program.Steps.Select(
+                    (s, i) => new LineRun(s.Id, s.Seconds, fold.Spent[i], fold.Shift[i], fold.Skipped.Contains(i))
                 ),
             ],
-            Notes = notes,
+            Notes = fold.Notes,
         };
-
-        void Spend(DateTimeOffset until)
-        {
-            if (since is { } from && current is { } line && until > from)
-                spent[line] += until - from;
-            if (since is not null)
-                since = until;
-        }
     }
-
-    private static LineRun Line(MatStep step, int actual, bool skipped) =>
-        new(
-            step.Id,
-            step.Seconds,
-            actual,
-            (skipped, actual) switch
-            {
-                (true, _) or (_, 0) => LineOutcome.NotDone,
-                _ when actual >= step.Seconds * DoneFrom => LineOutcome.Done,
-                _ => LineOutcome.Part,
-            }
-        );
 }

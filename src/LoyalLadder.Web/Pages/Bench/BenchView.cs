@@ -15,7 +15,7 @@ public sealed record BenchQuestion(string Text, ReaderWords Words, AgeBand Band,
 /// <summary>One combination with all that the bench shows under it; computed anew for each text.</summary>
 public sealed class BenchView
 {
-    public BenchView(BenchQuestion question, School school, SchoolMaterial taught)
+    public BenchView(BenchQuestion question, SchoolCard school, SchoolMaterial taught)
     {
         Question = question;
         Reading = string.IsNullOrWhiteSpace(question.Text)
@@ -46,7 +46,7 @@ public sealed class BenchView
     public LessonSetting? Setting { get; }
 
     /// <summary>The number that it is kept under already.</summary>
-    public NumberedCombination? Kept { get; }
+    public NumberedCard? Kept { get; }
 
     public NamingSchool Naming => Question.Words.Naming;
 
@@ -92,15 +92,8 @@ public sealed class BenchView
         return open < 0 ? "" : whole[(open + 2)..].TrimEnd(')').Replace(") (", ", ", StringComparison.Ordinal);
     }
 
-    /// <summary>Seconds of each beat at a pace: a count's time, shared among its beats.</summary>
-    public decimal Seconds(TraceStep step, Pace pace)
-    {
-        var count = Trace!.Combination.Counts[step.Count - 1];
-        return RepClock.Seconds(Combination.Of([count]), pace) is var whole && PaceFigures.Of(pace).Reset is var reset
-            ? (whole - (count.Beats.All(b => b.Elements.All(e => e.Technique is { IsExercise: true })) ? 0 : reset))
-                / count.Beats.Count
-            : 0;
-    }
+    /// <summary>Seconds of a beat at a pace.</summary>
+    public decimal Seconds(TraceStep step, Pace pace) => BeatClock.Seconds(Trace!.Combination, step.Count, pace);
 
     /// <summary>The query that shows the same with something changed.</summary>
     public string Link(string? text = null, int? beat = null, Lead? lead = null) =>

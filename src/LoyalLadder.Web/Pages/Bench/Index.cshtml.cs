@@ -1,20 +1,32 @@
+using System.Globalization;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Bench;
 
 /// <summary>One text line and everything that follows from it: beats, feet, findings, holder, teaching order.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets sheets) : RoomPage(db, time)
+public sealed class IndexModel(
+    OwnSchool own,
+    TimeProvider time,
+    LessonSheets sheets,
+    SheetEdits edits,
+    DayPlan days,
+    SchoolBook school
+) : RoomPage(own, time)
 {
     /// <summary>Days ahead in which a lesson is offered for the build-up.</summary>
     private const int OfferDays = 14;
+
+    /// <summary>Lessons offered at most.</summary>
+    private const int MostLessons = 30;
 
     /// <summary>The combination as typed.</summary>
     [BindProperty(SupportsGet = true)]
@@ -56,7 +68,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
 
     public async Task<IActionResult> OnGetAsync()
     {
-        if (!await Show())
+        if (!await ShowBench())
             return NotFound();
         await OfferLessons();
         return Page();
@@ -64,7 +76,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
 
     public async Task<IActionResult> OnGetLiveAsync()
     {
-        if (!await Show())
+        if (!await ShowBench())
             return NotFound();
         await OfferLessons();
         return Partial("_Live", this);
@@ -73,31 +85,23 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
     /// <summary>The practice card for home.</summary>
     public async Task<IActionResult> OnGetCardAsync()
     {
-        if (!await Show())
+        if (!await ShowBench())
             return NotFound();
         return View.Trace is null ? Page() : Partial("_Card", View);
     }
 
     /// <summary>Puts the build-up into a lesson's sheet.</summary>
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSendAsync(Guid lesson)
     {
-        if (!CanPlan)
-            return Forbid();
-        if (!await Show())
+        if (!await ShowBench())
             return NotFound();
         await OfferLessons();
         if (View.Trace is null)
             return Page();
         var writer = new SheetWriter(await sheets.Reader(Cancel));
-        switch (
-            await sheets.Add(
-                lesson,
-                string.Join('\n', View.BuildUp.Select(s => writer.Write(s.Line))),
-                null,
-                null,
-                Cancel
-            )
-        )
+        var text = string.Join('\n', View.BuildUp.Select(step => writer.Write(step.Line)));
+        switch (await edits.Add(lesson, Key, text, null, null, Cancel))
         {
             case SheetEdit.Saved saved:
                 Say("The teaching order is in the sheet.");
@@ -112,47 +116,65 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
     }
 
     /// <summary>Keeps names, sides and lead as this person's own, for every room.</summary>
+    [For(Role.Assistant)]
     public async Task<IActionResult> OnPostMineAsync()
     {
-        if (!await Show())
+        if (!await ShowBench())
             return NotFound();
         var words = View.Question.Words;
-        var person = await Db.Staff.FirstOrDefaultAsync(u => u.UserName == User.Identity!.Name, Cancel);
-        if (person is null)
-            return Forbid();
-        (person.Naming, person.Sides, person.OwnLead) = (words.Naming, words.Sides, words.Lead);
-        await Db.SaveChangesAsync(Cancel);
+        await school.SaveReading(
+            Me,
+            person => (person.Naming, person.Sides, person.OwnLead) = (words.Naming, words.Sides, words.Lead),
+            Cancel
+        );
         Say("From now on you read in these words.");
         return Redirect(View.Link());
     }
 
-    private async Task<bool> Show()
+    private async Task<bool> ShowBench()
     {
-        var (school, taught, own) = (await School(), await Taught(), await Words());
-        var naming = Enum.TryParse<NamingSchool>(Naming, true, out var n) && Enum.IsDefined(n) ? n : own.Naming;
+        var (taught, asOwn) = (await Material(), await Words());
         var words = new ReaderWords(
-            naming,
-            Enum.TryParse<SideWords>(Sides, true, out var s) && Enum.IsDefined(s) ? s : own.Sides,
-            Leads.Read(Lead) ?? own.Lead
+            Choice(Naming, asOwn.Naming),
+            Choice(Sides, asOwn.Sides),
+            Leads.Read(Lead) ?? asOwn.Lead
         );
         if (Flip is not null)
             words = words with { Lead = words.Lead.Other() };
-        var text = C ?? "";
+        if (TextIn(taught, words.Naming) is not { } text)
+            return false;
+        var beat = int.TryParse(Beat, NumberStyles.None, CultureInfo.InvariantCulture, out var said) ? said : 1;
+        View = new BenchView(
+            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, RangeOf(From), beat),
+            await School(),
+            taught
+        );
+        return true;
+    }
+
+    /// <summary>What is to be shown, in the reader's names; null when it is a number that the school does not have.</summary>
+    private string? TextIn(SchoolMaterial taught, NamingSchool naming)
+    {
         if (Number is { } number)
         {
             if (taught.Find(number) is not { } stored)
-                return false;
-            text = stored.Moves is { } moves ? NotationWriter.Write(moves, naming) : stored.Row.Notation;
+                return null;
             Band ??= AgeBands.Word(stored.Row.LeastBand);
+            return stored.Moves is { } moves ? NotationWriter.Write(moves, naming) : stored.Row.Notation;
         }
-        else if (
-            Enum.TryParse<NamingSchool>(Was, true, out var was)
-            && Enum.IsDefined(was)
-            && was != naming
-            && taught.Notation(was).Read(text).Combination is { } typed
-        )
-            text = NotationWriter.Write(typed, naming);
-        FightRange? from = From switch
+        var text = C ?? "";
+        var typedIn = Choice(Was, naming);
+        if (typedIn == naming || taught.Notation(typedIn).Read(text).Combination is not { } typed)
+            return text;
+        return NotationWriter.Write(typed, naming);
+    }
+
+    private static T Choice<T>(string? said, T otherwise)
+        where T : struct, Enum =>
+        Enum.TryParse<T>(said, true, out var choice) && Enum.IsDefined(choice) ? choice : otherwise;
+
+    private static FightRange? RangeOf(string? word) =>
+        word switch
         {
             "long" => FightRange.Long,
             "middle" => FightRange.Middle,
@@ -160,38 +182,15 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, LessonSheets
             "clinch" => FightRange.Clinch,
             _ => null,
         };
-        var beat = int.TryParse(
-            Beat,
-            System.Globalization.NumberStyles.None,
-            System.Globalization.CultureInfo.InvariantCulture,
-            out var b
-        )
-            ? b
-            : 1;
-        View = new BenchView(
-            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, from, beat),
-            school,
-            taught
-        );
-        return true;
-    }
 
     private async Task OfferLessons()
     {
         if (!CanPlan)
             return;
         var today = await Today();
-        var lessons = await Db
-            .Lessons.AsNoTracking()
-            .Include(l => l.Class)
-            .Where(l => l.Date >= today && l.Date <= today.AddDays(OfferDays) && l.Log == null)
-            .OrderBy(l => l.Date)
-            .ThenBy(l => l.Start)
-            .Take(30)
-            .ToListAsync(Cancel);
         Lessons =
         [
-            .. lessons.Select(l => new SelectListItem(
+            .. (await days.Begun(today, today.AddDays(OfferDays), MostLessons, Cancel)).Select(l => new SelectListItem(
                 $"{l.Class!.Name}, {(l.Date == today ? "today" : Shown.ShortDay(l.Date))} {Shown.Hour(l.Start)}",
                 l.Id.ToString()
             )),

@@ -1,17 +1,18 @@
 using System.Text;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
-using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
 
 namespace LoyalLadder.Web.Pages.Gradings;
 
 /// <summary>One grading: its candidates, a sheet for each examiner, results, and the ranks moved. Instructors examine; the head instructor closes.</summary>
-public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBook gradings) : RoomPage(db, time)
+public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook gradings) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -19,18 +20,12 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
     public Grading Grading { get; private set; } = null!;
     public ILookup<Guid, Requirement> Asked { get; private set; } = null!;
     public List<StudentStand> MayJoin { get; private set; } = [];
-    public SchoolMaterial Material { get; private set; } = null!;
+    public SchoolMaterial Taught { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public bool CanReopen { get; private set; }
 
     /// <summary>Only the tables, for paper.</summary>
     public bool IsPaper { get; private set; }
-
-    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
-    {
-        if (HttpMethods.IsPost(Request.Method) && !CanPlan)
-            context.Result = Forbid();
-    }
 
     public async Task<IActionResult> OnGetAsync(bool paper)
     {
@@ -47,50 +42,67 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
             )
             : NotFound();
 
+    private string Address => $"/gradings/{Id}";
+
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostJoinAsync(Guid[] student)
     {
         await gradings.Join(Id, student, Cancel);
-        return Redirect($"/gradings/{Id}");
+        return Redirect(Address);
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostLeaveAsync(Guid candidate)
     {
-        await gradings.Leave(Id, candidate, Cancel);
-        return Redirect($"/gradings/{Id}");
+        if (await gradings.Leave(Id, candidate, Cancel) is { } problem)
+            Say(problem);
+        return Redirect(Address);
     }
 
-    public async Task<IActionResult> OnPostMarkAsync(Guid candidate, Guid[] met, GradingResult result)
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostMarkAsync(
+        Guid candidate,
+        Guid[] seen,
+        Guid[] met,
+        GradingResult resultSeen,
+        GradingResult result
+    )
     {
-        Say(
-            await gradings.Mark(Id, candidate, met, result, Cancel)
-                ? "Kept."
-                : "This grading is closed, or the candidate is no longer in it."
-        );
-        return Redirect($"/gradings/{Id}#c-{candidate}");
+        var saved = await gradings.Mark(Id, candidate, seen, met, resultSeen, result, Cancel);
+        Say(await Words(saved, result));
+        return Redirect($"{Address}#c-{candidate}");
     }
 
+    private async Task<string> Words(MarksSaved? saved, GradingResult mine)
+    {
+        if (saved is null)
+            return "This grading is closed, or the candidate is no longer in it.";
+        var by = await NameOf(saved.ById);
+        if (saved.TheirResult is { } theirs)
+            return $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs stands until you press yours once more. Your marks are kept.";
+        return saved.HasTheirMarks ? $"Kept, together with what {by} marked meanwhile." : "Kept.";
+    }
+
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostCloseAsync()
     {
-        if (!IsHead)
-            return Forbid();
         Say(
             await gradings.Close(Id, Cancel) is { } moved
-                ? $"Closed; {Shown.Many(moved, "rank")} moved. It can be taken back for a day."
+                ? $"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day."
                 : "Give every candidate a result first."
         );
-        return Redirect($"/gradings/{Id}");
+        return Redirect(Address);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostReopenAsync()
     {
-        if (!IsHead)
-            return Forbid();
         Say(
             await gradings.Reopen(Id, Cancel)
                 ? "Taken back: the ranks are as they were."
                 : "It can no longer be taken back."
         );
-        return Redirect($"/gradings/{Id}");
+        return Redirect(Address);
     }
 
     private async Task<bool> Load()
@@ -98,10 +110,22 @@ public sealed class GradingModel(LadderContext db, TimeProvider time, GradingBoo
         if (await gradings.Find(Id, Cancel) is not var (grading, asked))
             return false;
         (Grading, Asked) = (grading, asked);
-        (Material, Naming) = (await Taught(), (await Words()).Naming);
+        (Taught, Naming) = (await Material(), (await Words()).Naming);
         CanReopen = gradings.CanReopen(grading);
         if (grading.ClosedAt is null && CanPlan && !IsPaper)
             MayJoin = await gradings.MayJoin(grading, Cancel);
         return true;
     }
+}
+
+/// <summary>Results in words.</summary>
+public static class GradingWords
+{
+    public static string Of(GradingResult result) =>
+        result switch
+        {
+            GradingResult.Passed => "passed",
+            GradingResult.NotYet => "not yet",
+            _ => "no result yet",
+        };
 }

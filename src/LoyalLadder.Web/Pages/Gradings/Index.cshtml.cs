@@ -1,44 +1,42 @@
-using LoyalLadder.Data;
-using LoyalLadder.Data.Classes;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Gradings;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
 
 namespace LoyalLadder.Web.Pages.Gradings;
 
 /// <summary>Gradings past and to come.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, GradingBook gradings, RequirementBook requirements)
-    : RoomPage(db, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, GradingBook gradings, SyllabusBook syllabus)
+    : RoomPage(own, time)
 {
+    /// <summary>Days ahead that a grading is proposed for.</summary>
+    private const int DaysAhead = 21;
+
     public List<Grading> Gradings { get; private set; } = [];
-    public List<Track> Tracks { get; private set; } = [];
+    public IReadOnlyList<Track> Tracks { get; private set; } = [];
     public DateOnly On { get; private set; }
     public string? Problem { get; private set; }
 
-    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
-    {
-        if (HttpMethods.IsPost(Request.Method) && !IsHead)
-            context.Result = Forbid();
-    }
+    public Task OnGetAsync() => Load();
 
-    public async Task OnGetAsync() => await Load();
-
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync(Guid track, DateOnly? on)
     {
         ModelState.Clear();
         await Load();
         On = on ?? On;
-        var (grading, problem) = on is { } day ? await gradings.Open(track, day, Cancel) : (null, "Choose a day.");
-        if (grading is not null)
+        var saved = await gradings.Open(Key, track, on, Cancel);
+        if (saved.Row is { } grading)
             return Redirect($"/gradings/{grading.Id}");
-        Problem = problem;
+        Problem = saved.Errors.First;
         return Page();
     }
 
     private async Task Load()
     {
-        (Gradings, Tracks) = (await gradings.All(Cancel), await requirements.Tracks(Cancel));
-        On = (await Today()).AddDays(21);
+        (Gradings, Tracks) = (await gradings.All(Cancel), (await syllabus.Read(Cancel)).Tracks);
+        On = (await Today()).AddDays(DaysAhead);
     }
 }

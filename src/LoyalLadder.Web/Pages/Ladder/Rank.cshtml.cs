@@ -1,16 +1,16 @@
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
-using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Ladder;
 
 /// <summary>One rank: what it asks for, changed here by the head instructor, and what was changed before.</summary>
-public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBook requirements) : RoomPage(db, time)
+public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syllabus) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -19,39 +19,38 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
     public Guid? Edit { get; set; }
 
     public Rank Rank { get; private set; } = null!;
-    public List<Requirement> Asked { get; private set; } = [];
+    public Track Track { get; private set; } = null!;
     public List<RequirementChange> History { get; private set; } = [];
-    public SchoolMaterial Material { get; private set; } = null!;
+    public SchoolFacts Own { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public RequirementDraft Draft { get; private set; } = null!;
 
-    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
-    {
-        if (HttpMethods.IsPost(Request.Method) && !IsHead)
-            context.Result = Forbid();
-    }
+    private string Address => $"/ladder/{Id}";
 
     public async Task<IActionResult> OnGetAsync()
     {
         if (!await Load())
             return NotFound();
-        if (Edit is { } id)
-        {
-            if (Asked.Find(r => r.Id == id) is not { } row)
-                return NotFound();
-            Draft = new RequirementDraft(
-                Id,
-                row.Kind,
-                row.Words.Length > 0 ? row.Words : Material.OnSheets(row.Learnable, Naming),
-                row.Stage,
-                row.Amount,
-                row.IsSeconds,
-                row.Signers
-            );
-        }
+        if (Edit is not { } id)
+            return Page();
+        if (Rank.Requirements.FirstOrDefault(r => r.Id == id) is not { } asked)
+            return NotFound();
+        (Draft, Version) = (DraftOf(asked), await syllabus.VersionOf(id, Cancel));
         return Page();
     }
 
+    private RequirementDraft DraftOf(Requirement asked) =>
+        new(
+            Id,
+            asked.Kind,
+            asked.Words.Length > 0 ? asked.Words : Own.Material.OnSheets(asked.Learnable, Naming),
+            asked.Stage,
+            asked.Amount,
+            asked.IsSeconds,
+            asked.Signers
+        );
+
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync(
         RequirementKind kind,
         string? what,
@@ -64,77 +63,55 @@ public sealed class RankModel(LadderContext db, TimeProvider time, RequirementBo
         ModelState.Clear();
         if (!await Load())
             return NotFound();
-        Draft = new RequirementDraft(
-            Id,
-            Enum.IsDefined(kind) ? kind : RequirementKind.Technique,
-            what ?? "",
-            stage,
-            amount,
-            isSeconds,
-            signers
-        );
-        var errors = await requirements.Save(Edit, Draft, Cancel);
-        if (errors.Count == 0)
-        {
-            Say("Saved.");
-            return Redirect($"/ladder/{Id}");
-        }
-        foreach (var (field, message) in errors)
-            ModelState.AddModelError(field, message);
-        return Page();
+        var known = Enum.IsDefined(kind) ? kind : RequirementKind.Technique;
+        Draft = new RequirementDraft(Id, known, what ?? "", stage, amount, isSeconds, signers);
+        var saved = await syllabus.Save(Edit, Key, Version, Draft, Cancel);
+        return await Answer(saved, Draft, r => DraftOf(r.Plain()), "", _ => Tell("Saved."));
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid requirement)
     {
-        try
+        var removal = await syllabus.Remove(requirement, Cancel);
+        return removal switch
         {
-            if (await requirements.Remove(requirement, Cancel))
-                Say("Taken out; the history keeps it.");
-        }
-        catch (DbUpdateException e) when (!Access.Trouble.IsDatabaseAway(e))
-        {
-            Say("Somebody has been signed off or graded for this: it stays, so that their record stays whole.");
-        }
-        return Redirect($"/ladder/{Id}");
+            Removal.Removed => Tell("Taken out; the history keeps it."),
+            Removal.PutAway => Tell(
+                "The rank no longer asks for it. Somebody was signed off or graded for it: their record keeps it."
+            ),
+            _ => Redirect(Address),
+        };
     }
 
     /// <summary>How long and how often somebody has to come before this rank.</summary>
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostTimesAsync(int leastDays, int leastLessons)
     {
-        var wrong = !ModelState.IsValid || leastDays is < 0 or > 3650 || leastLessons is < 0 or > 2000;
+        var isNumbers = ModelState.IsValid;
         ModelState.Clear();
+        var errors = await syllabus.SetTimes(Id, isNumbers ? leastDays : -1, isNumbers ? leastLessons : -1, Cancel);
+        if (!errors.Any)
+            return Tell("Saved.");
         if (!await Load())
             return NotFound();
-        if (wrong)
-        {
-            ModelState.AddModelError("Times", "0 to 3,650 days and 0 to 2,000 lessons.");
-            return Page();
-        }
-        var row = await Db.Ranks.FirstAsync(r => r.Id == Id, Cancel);
-        (row.LeastDays, row.LeastLessons) = (leastDays, leastLessons);
-        Db.RequirementChanges.Add(
-            new RequirementChange
-            {
-                RankId = Id,
-                Words = $"{Shown.Many(leastDays, "day")} in rank and {Shown.Many(leastLessons, "lesson")} at least",
-            }
-        );
-        await Db.SaveChangesAsync(Cancel);
-        Say("Saved.");
-        return Redirect($"/ladder/{Id}");
+        ShowErrors(errors);
+        return Page();
+    }
+
+    private RedirectResult Tell(string said)
+    {
+        Say(said);
+        return Redirect(Address);
     }
 
     private async Task<bool> Load()
     {
-        if (
-            await Db.Ranks.AsNoTracking().Include(r => r.Track).FirstOrDefaultAsync(r => r.Id == Id, Cancel)
-            is not { } rank
-        )
+        var ladder = await syllabus.Read(Cancel);
+        if (ladder.Find(Id) is not { } rank)
             return false;
-        Rank = rank;
-        Asked = await requirements.Of([Id], Cancel);
-        History = await requirements.History(Id, Cancel);
-        (Material, Naming) = (await Taught(), (await Words()).Naming);
+        (Rank, Track) = (rank, ladder.TrackOf(Id)!);
+        History = await syllabus.History(Id, Cancel);
+        (Own, Naming) = (await Facts(), (await Words()).Naming);
         Draft = new RequirementDraft(Id, RequirementKind.Technique, "", 3, 0, false, 1);
         return true;
     }

@@ -1,15 +1,14 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>The drills, by the part of a lesson that they belong to, with a form for one.</summary>
-public sealed class DrillsModel(LadderContext db, TimeProvider time, DrillBook drills) : RoomPage(db, time)
+public sealed class DrillsModel(OwnSchool own, TimeProvider time, DrillBook drills) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid? Edit { get; set; }
@@ -21,12 +20,6 @@ public sealed class DrillsModel(LadderContext db, TimeProvider time, DrillBook d
 
     public DrillDraft Draft { get; private set; } = new("", SegmentKind.Basics, AgeBand.Kids, "", "");
 
-    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
-    {
-        if (HttpMethods.IsPost(Request.Method) && !CanPlan)
-            context.Result = Forbid();
-    }
-
     public async Task<IActionResult> OnGetAsync()
     {
         await Load();
@@ -34,11 +27,12 @@ public sealed class DrillsModel(LadderContext db, TimeProvider time, DrillBook d
         {
             if (Drills.Find(d => d.Id == id) is not { } drill)
                 return NotFound();
-            Draft = new DrillDraft(drill.Name, drill.Kind, drill.LeastBand, drill.Text, drill.Notes);
+            (Draft, Version) = (DraftOf(drill), drill.Version);
         }
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync(
         string? name,
         SegmentKind kind,
@@ -55,22 +49,26 @@ public sealed class DrillsModel(LadderContext db, TimeProvider time, DrillBook d
             text ?? "",
             notes ?? ""
         );
-        var (saved, followed, errors) = await drills.Save(Edit, Draft, Cancel);
-        if (saved is not null)
-        {
-            Say(
-                followed > 0
-                    ? $"{saved.Name} is saved; {Shown.Many(followed, "sheet")} to come follow it."
-                    : $"{saved.Name} is saved."
-            );
-            return Redirect("/material/drills");
-        }
-        foreach (var (field, message) in errors)
-            ModelState.AddModelError(field, message);
+        var (saved, followed) = await drills.Save(Edit, Key, Version, Draft, Cancel);
         await Load();
-        return Page();
+        return await Answer(
+            saved,
+            Draft,
+            DraftOf,
+            "",
+            drill =>
+            {
+                var follow = followed > 0 ? $"; {Spoken.Many(followed, "sheet")} to come follow it" : "";
+                Say($"{drill.Name} is saved{follow}.");
+                return Redirect("/material/drills");
+            }
+        );
     }
 
+    private static DrillDraft DraftOf(Drill drill) =>
+        new(drill.Name, drill.Kind, drill.LeastBand, drill.Text, drill.Notes);
+
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await drills.Remove(id, Cancel))
@@ -81,15 +79,6 @@ public sealed class DrillsModel(LadderContext db, TimeProvider time, DrillBook d
     private async Task Load()
     {
         Drills = await drills.All(Cancel);
-        var today = await Today();
-        Followers = await Db
-            .SheetLines.Where(l =>
-                l.DrillId != null
-                && l.RemovedAt == null
-                && Db.Lessons.Any(x => x.Id == l.LessonId && x.Date >= today && x.Log == null)
-            )
-            .GroupBy(l => l.DrillId!.Value)
-            .Select(g => new { g.Key, Sheets = g.Select(l => l.LessonId).Distinct().Count() })
-            .ToDictionaryAsync(g => g.Key, g => g.Sheets, Cancel);
+        Followers = await drills.Followers(await Today(), Cancel);
     }
 }

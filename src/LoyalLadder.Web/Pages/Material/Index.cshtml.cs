@@ -1,12 +1,15 @@
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
+using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
-using Microsoft.EntityFrameworkCore;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>Everything that the school teaches, found under any of its names: techniques, numbered combinations, self-defence.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(db, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drills, SyllabusBook syllabus)
+    : RoomPage(own, time)
 {
     public string Q { get; private set; } = "";
 
@@ -24,6 +27,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
 
     /// <summary>Drills in the sense of blocks of lines.</summary>
     public int Blocks { get; private set; }
+    public Syllabus Syllabus { get; private set; } = null!;
     public List<string> Closest { get; private set; } = [];
 
     public async Task OnGetAsync(string? q, string? show)
@@ -31,11 +35,12 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : RoomPage(d
         Q = q?.Trim() ?? "";
         Show = show is "combinations" or "self-defence" ? show : "techniques";
         Naming = (await Words()).Naming;
-        var taught = await Taught();
+        var taught = await Material();
         (Techniques, CatalogueProblem) = (taught.Catalogue.All.Length, taught.Problem);
         Combinations = taught.Combinations.Count(c => c.Row.Kind == CombinationKind.Combination);
         Drills = taught.Combinations.Count - Combinations;
-        Blocks = await Db.Drills.CountAsync(Cancel);
+        Blocks = await drills.Count(Cancel);
+        Syllabus = await syllabus.Read(Cancel);
         if (Q.Length > 100)
         {
             Problem = "A name has at most 100 characters.";

@@ -1,33 +1,37 @@
 using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>A numbered combination or self-defence drill: its notation in the reader's words, versions, cautions, what changed.</summary>
-public sealed class NumberedModel(LadderContext db, TimeProvider time, CombinationBook book) : RoomPage(db, time)
+public sealed class NumberedModel(OwnSchool own, TimeProvider time, CombinationBook book, SyllabusBook syllabus)
+    : RoomPage(own, time)
 {
     public StoredMoves Stored { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public Trace? Trace { get; private set; }
+    public SchoolFacts Own { get; private set; } = null!;
+
+    /// <summary>The rank that asks for it.</summary>
+    public Rank? Rank { get; private set; }
     public List<CombinationChange> Changes { get; private set; } = [];
     public List<string> Cautions { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync(Guid id)
     {
-        var taught = await Taught();
+        var taught = await Material();
         if (taught.Combinations.FirstOrDefault(c => c.Row.Id == id) is not { } stored)
             return NotFound();
         (Stored, Naming) = (stored, (await Words()).Naming);
-        Changes = await Db
-            .CombinationChanges.AsNoTracking()
-            .Where(c => c.CombinationId == id)
-            .OrderByDescending(c => c.ChangedAt)
-            .Take(20)
-            .ToListAsync(Cancel);
+        Changes = await book.Changes(id, Cancel);
+        Own = await Facts();
+        Rank = (await syllabus.Read(Cancel)).Find(stored.Row.RankId);
         if (stored.Moves is not { } moves)
             return Page();
         var tracer = taught.Tracer(Naming);
@@ -40,10 +44,9 @@ public sealed class NumberedModel(LadderContext db, TimeProvider time, Combinati
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
-        if (!CanPlan)
-            return Forbid();
         if (!await book.Remove(id, Cancel))
             return NotFound();
         Say("Taken out. Sheets that call it keep their words.");

@@ -1,17 +1,19 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>Keeps a combination under a number, or changes one.</summary>
 [Authorize(Policies.Instructor)]
-public sealed class NumberedFormModel(LadderContext db, TimeProvider time, CombinationBook book) : RoomPage(db, time)
+public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, CombinationBook book, SyllabusBook syllabus)
+    : RoomPage(own, time)
 {
     public sealed class NumberedFields
     {
@@ -26,6 +28,22 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
         public string? ControlRule { get; set; }
         public string? Cautions { get; set; }
         public string? Notes { get; set; }
+
+        public CombinationDraft Draft() =>
+            new()
+            {
+                Number = Number ?? "",
+                Kind = Kind,
+                Name = Name ?? "",
+                Notation = Notation ?? "",
+                OtherReading = OtherReading,
+                Versions = Versions,
+                RankId = RankId,
+                LeastBand = LeastBand,
+                ControlRule = ControlRule,
+                Cautions = Cautions,
+                Notes = Notes,
+            };
     }
 
     [BindProperty(SupportsGet = true)]
@@ -38,7 +56,7 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
 
     public async Task<IActionResult> OnGetAsync(string? c)
     {
-        var taught = await Taught();
+        var taught = await Material();
         var naming = (await Words()).Naming;
         await LoadRanks();
         if (Id is null)
@@ -46,17 +64,42 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
             Form = new NumberedFields { Notation = c, Number = NextNumber(taught) };
             return Page();
         }
-        if (taught.Combinations.FirstOrDefault(x => x.Row.Id == Id) is not { Row: var row } stored)
+        if (await book.Find(Id, Cancel) is not { } row)
             return NotFound();
-        Form = new NumberedFields
+        (Form, Version) = (FieldsOf(row, taught, naming), row.Version);
+        return Page();
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostAsync()
+    {
+        await LoadRanks();
+        if (!ModelState.IsValid)
+            return Page();
+        var (taught, naming) = (await Material(), (await Words()).Naming);
+        var saved = await book.Save(Id, Key, Version, Form.Draft(), naming, Cancel);
+        return await Answer(
+            saved,
+            Form,
+            row => FieldsOf(row, taught, naming),
+            "Form.",
+            row =>
+            {
+                Say($"Kept as #{row.Number}. Sheets know it by that number and by its name.");
+                return Redirect($"/material/numbered/{row.Id}");
+            }
+        );
+    }
+
+    /// <summary>The row as a form, its moves in the reader's names.</summary>
+    private static NumberedFields FieldsOf(NumberedCombination row, SchoolMaterial taught, NamingSchool naming) =>
+        new()
         {
             Number = row.Number,
             Kind = row.Kind,
             Name = row.Name,
-            Notation = stored.Moves is { } moves ? Core.Combinations.NotationWriter.Write(moves, naming) : row.Notation,
-            OtherReading = stored.OtherMoves is { } other
-                ? Core.Combinations.NotationWriter.Write(other, naming)
-                : row.OtherReading,
+            Notation = Written(row.Notation, taught, naming),
+            OtherReading = row.OtherReading is { } other ? Written(other, taught, naming) : null,
             Versions = row.Versions,
             RankId = row.RankId,
             LeastBand = row.LeastBand,
@@ -64,37 +107,11 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
             Cautions = row.Cautions,
             Notes = row.Notes,
         };
-        return Page();
-    }
 
-    public async Task<IActionResult> OnPostAsync()
-    {
-        var naming = (await Words()).Naming;
-        var draft = new CombinationDraft
-        {
-            Number = Form.Number ?? "",
-            Kind = Form.Kind,
-            Name = Form.Name ?? "",
-            Notation = Form.Notation ?? "",
-            OtherReading = Form.OtherReading,
-            Versions = Form.Versions,
-            RankId = Form.RankId,
-            LeastBand = Form.LeastBand,
-            ControlRule = Form.ControlRule,
-            Cautions = Form.Cautions,
-            Notes = Form.Notes,
-        };
-        var (saved, errors) = ModelState.IsValid ? await book.Save(Id, draft, naming, Cancel) : (null, []);
-        foreach (var (field, message) in errors)
-            ModelState.AddModelError($"Form.{field}", message);
-        if (saved is null)
-        {
-            await LoadRanks();
-            return Page();
-        }
-        Say($"Kept as #{saved.Number}. Sheets know it by that number and by its name.");
-        return Redirect($"/material/numbered/{saved.Id}");
-    }
+    private static string Written(string kept, SchoolMaterial taught, NamingSchool naming) =>
+        taught.Notation(NamingSchool.Generic).Read(kept).Combination is { } moves
+            ? NotationWriter.Write(moves, naming)
+            : kept;
 
     private static string NextNumber(SchoolMaterial taught)
     {
@@ -107,13 +124,8 @@ public sealed class NumberedFormModel(LadderContext db, TimeProvider time, Combi
 
     private async Task LoadRanks() =>
         Ranks = [
-            .. (
-                await Db
-                    .Ranks.AsNoTracking()
-                    .Include(r => r.Track)
-                    .OrderBy(r => r.Track!.Position)
-                    .ThenBy(r => r.Position)
-                    .ToListAsync(Cancel)
-            ).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString())),
+            .. (await syllabus.Read(Cancel)).Tracks.SelectMany(t =>
+                t.Ranks.Select(r => new SelectListItem($"{t.Name}: {r.Name}", r.Id.ToString()))
+            ),
         ];
 }

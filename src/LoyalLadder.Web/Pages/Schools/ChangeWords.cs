@@ -28,7 +28,7 @@ public static partial class ChangeWords
         ["CareNote"] = "care note",
         ["Invitation"] = "invitation",
         ["Drill"] = "drill",
-        ["SheetTemplate"] = "kept sheet",
+        ["KeptSheet"] = "kept sheet",
         ["CheckOverride"] = "stop set aside",
         ["BandLimits"] = "limits of the checks",
         ["Lesson"] = "sheet",

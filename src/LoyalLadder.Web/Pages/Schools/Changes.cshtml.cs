@@ -1,4 +1,3 @@
-using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Web.Access;
@@ -9,10 +8,10 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The audit list: who changed what, and when.</summary>
 [Authorize(Policies.Head)]
-public sealed class ChangesModel(LadderContext db, TimeProvider time, AuditBook audit) : SchoolPage(db, time)
+public sealed class ChangesModel(OwnSchool own, TimeProvider time, AuditBook audit) : SchoolPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
-    public string? Who { get; set; }
+    public Guid? Who { get; set; }
 
     [BindProperty(SupportsGet = true)]
     public string? Kind { get; set; }
@@ -22,23 +21,21 @@ public sealed class ChangesModel(LadderContext db, TimeProvider time, AuditBook 
 
     public List<AuditGroup> Groups { get; private set; } = [];
     public long? Older { get; private set; }
-    public List<string> People { get; private set; } = [];
+    public List<(Guid Id, string Name)> People { get; private set; } = [];
     public List<string> Kinds { get; private set; } = [];
 
     /// <summary>Where the changes before a number are listed, with the same choice of person and kind.</summary>
     public string OlderAddress(long before) =>
         FormattableString.Invariant(
-            $"/school/changes?who={Uri.EscapeDataString(Who ?? "")}&kind={Uri.EscapeDataString(Kind ?? "")}&before={before}"
+            $"/school/changes?who={Who}&kind={Uri.EscapeDataString(Kind ?? "")}&before={before}"
         );
 
-    public School Own { get; private set; } = null!;
+    public SchoolFacts Own { get; private set; } = null!;
 
     public async Task OnGetAsync()
     {
-        Own = await School();
+        Own = await Facts();
         (People, Kinds) = (await audit.People(Cancel), await audit.Kinds(Cancel));
-        (Groups, Older) = await audit.Of(Empty(Who), Empty(Kind), Before, Cancel);
+        (Groups, Older) = await audit.Of(Who, string.IsNullOrEmpty(Kind) ? null : Kind, Before, Cancel);
     }
-
-    private static string? Empty(string? choice) => string.IsNullOrEmpty(choice) ? null : choice;
 }

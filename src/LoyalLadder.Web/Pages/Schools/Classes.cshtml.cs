@@ -2,14 +2,25 @@ using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+/// <summary>The classes of the week.</summary>
+public sealed class ClassesModel(
+    OwnSchool own,
+    TimeProvider time,
+    SchoolBook school,
+    SyllabusBook syllabus,
+    RowBook rows
+) : SchoolPage(own, time)
 {
+    private const string Address = "/school/classes";
+
     public sealed class ClassForm
     {
         [Required(ErrorMessage = "Give it a name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
@@ -31,21 +42,9 @@ public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPa
         public Guid? TeacherId { get; set; }
         public Guid? LowestRankId { get; set; }
         public Guid? HighestRankId { get; set; }
-    }
 
-    [BindProperty]
-    public ClassForm Form { get; set; } = new();
-
-    public List<ClassGroup> Classes { get; private set; } = [];
-    public List<SelectListItem> Halls { get; private set; } = [];
-    public List<SelectListItem> Teachers { get; private set; } = [];
-    public List<SelectListItem> Ranks { get; private set; } = [];
-
-    public async Task OnGetAsync()
-    {
-        await Load();
-        if (Classes.Find(c => c.Id == Edit) is { } c)
-            Form = new ClassForm
+        public static ClassForm Of(ClassGroup c) =>
+            new()
             {
                 Name = c.Name,
                 Band = c.Band,
@@ -57,35 +56,90 @@ public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPa
                 LowestRankId = c.LowestRankId,
                 HighestRankId = c.HighestRankId,
             };
+
+        public void Into(ClassGroup c)
+        {
+            (c.Name, c.Band, c.Weekday) = (Name.Trim(), Band, Weekday);
+            (c.Start, c.Minutes) = (Start!.Value, Minutes);
+            (c.HallId, c.TeacherId) = (HallId, TeacherId);
+            (c.LowestRankId, c.HighestRankId) = (LowestRankId, HighestRankId);
+        }
     }
 
+    /// <summary>A class in words, for showing two versions.</summary>
+    private sealed record Told(
+        string Name,
+        AgeBand Age,
+        DayOfWeek Day,
+        TimeOnly? Start,
+        int Minutes,
+        string Hall,
+        string Teacher,
+        string From,
+        string To
+    );
+
+    [BindProperty]
+    public ClassForm Form { get; set; } = new();
+
+    public List<ClassGroup> Classes { get; private set; } = [];
+    public List<ClassGroup> PutAway { get; private set; } = [];
+    public List<SelectListItem> Halls { get; private set; } = [];
+    public List<SelectListItem> Teachers { get; private set; } = [];
+    public List<SelectListItem> Ranks { get; private set; } = [];
+
+    public async Task OnGetAsync()
+    {
+        await Load();
+        if (Classes.Find(c => c.Id == Edit) is { } group)
+            (Form, Version) = (ClassForm.Of(group), group.Version);
+    }
+
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
         if (!ModelState.IsValid)
             return Page();
-        var row = await RowOrNew(Db.Classes, () => new ClassGroup { Name = "" });
-        (row.Name, row.Band, row.Weekday, row.Start, row.Minutes) = (
-            Form.Name.Trim(),
-            Form.Band,
-            Form.Weekday,
-            Form.Start!.Value,
-            Form.Minutes
-        );
         // only what this school's lists offered
-        (row.HallId, row.TeacherId) = (Offered(Halls, Form.HallId), Offered(Teachers, Form.TeacherId));
-        (row.LowestRankId, row.HighestRankId) = (Offered(Ranks, Form.LowestRankId), Offered(Ranks, Form.HighestRankId));
-        return await Save($"{row.Name} is saved.", "/school/classes");
+        (Form.HallId, Form.TeacherId) = (Offered(Halls, Form.HallId), Offered(Teachers, Form.TeacherId));
+        Form.LowestRankId = Offered(Ranks, Form.LowestRankId);
+        Form.HighestRankId = Offered(Ranks, Form.HighestRankId);
+        var saved = await rows.Save(Edit, Key, Version, () => new ClassGroup { Name = "" }, Form.Into, Cancel);
+        return await Answer(
+            saved,
+            TellOf(Form),
+            c => TellOf(ClassForm.Of(c)),
+            "Form.",
+            c => Tell($"{c.Name} is saved.", Address)
+        );
     }
 
-    public async Task<IActionResult> OnPostRemoveAsync(Guid id)
+    private Told TellOf(ClassForm form) =>
+        new(
+            form.Name.Trim(),
+            form.Band,
+            form.Weekday,
+            form.Start,
+            form.Minutes,
+            TextOf(Halls, form.HallId),
+            TextOf(Teachers, form.TeacherId),
+            TextOf(Ranks, form.LowestRankId),
+            TextOf(Ranks, form.HighestRankId)
+        );
+
+    private static string TextOf(List<SelectListItem> list, Guid? id) =>
+        list.Find(x => x.Value == id.ToString())?.Text ?? "none";
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostRemoveAsync(Guid id) =>
+        Tell(await rows.Remove<ClassGroup>(id, Cancel), Address);
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostBringBackAsync(Guid id)
     {
-        if (await Db.Lessons.AnyAsync(l => l.ClassId == id, Cancel))
-        {
-            Say("This class has lessons; they would be lost with it. It stays.");
-            return Redirect("/school/classes");
-        }
-        return await Remove(Db.Classes, id, "/school/classes", "This class is still in use.");
+        await rows.BringBack<ClassGroup>(id, Cancel);
+        return Tell("It meets again.", Address);
     }
 
     private static Guid? Offered(List<SelectListItem> list, Guid? id) =>
@@ -93,38 +147,16 @@ public sealed class ClassesModel(LadderContext db, TimeProvider time) : SchoolPa
 
     private async Task Load()
     {
-        Classes = await Db
-            .Classes.AsNoTracking()
-            .Include(c => c.Hall)
-            .Include(c => c.Teacher)
-            .Include(c => c.LowestRank)
-            .Include(c => c.HighestRank)
-            .Include(c => c.Enrolments)
-            .OrderBy(c => c.Name)
-            .ToListAsync(Cancel);
-        Halls =
-        [
-            .. (await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel)).Select(h => new SelectListItem(
-                h.Name,
-                h.Id.ToString()
-            )),
-        ];
-        Teachers =
-        [
-            .. (await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel)).Select(
-                u => new SelectListItem(u.DisplayName, u.Id.ToString())
-            ),
-        ];
+        var facts = await Facts();
+        var all = await school.ClassesWhole(Cancel);
+        (Classes, PutAway) = (all.FindAll(c => c.PutAwayAt is null), all.FindAll(c => c.PutAwayAt is not null));
+        Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
+        Teachers = [.. facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
         Ranks =
         [
-            .. (
-                await Db
-                    .Ranks.AsNoTracking()
-                    .Include(r => r.Track)
-                    .OrderBy(r => r.Track!.Position)
-                    .ThenBy(r => r.Position)
-                    .ToListAsync(Cancel)
-            ).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString())),
+            .. (await syllabus.Read(Cancel)).Tracks.SelectMany(t =>
+                t.Ranks.Select(r => new SelectListItem($"{t.Name}: {r.Name}", r.Id.ToString()))
+            ),
         ];
     }
 }

@@ -2,40 +2,69 @@ using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class HallsModel(LadderContext db, TimeProvider time, ComingSheets coming) : SchoolPage(db, time)
+/// <summary>The halls and their floors.</summary>
+public sealed class HallsModel(OwnSchool own, TimeProvider time, SchoolBook school, RowBook rows, ComingSheets coming)
+    : SchoolPage(own, time)
 {
+    private const string Address = "/school/halls";
+
     public sealed class HallForm
     {
         [Required(ErrorMessage = "Give it a name."), StringLength(80, ErrorMessage = "At most 80 characters.")]
         public string Name { get; set; } = "";
 
-        [Range(
-            typeof(decimal),
-            "3",
-            "100",
-            ParseLimitsInInvariantCulture = true,
-            ConvertValueInInvariantCulture = true,
-            ErrorMessage = "3 to 100 metres."
-        )]
+        [
+            Range(
+                typeof(decimal),
+                "3",
+                "100",
+                ParseLimitsInInvariantCulture = true,
+                ConvertValueInInvariantCulture = true,
+                ErrorMessage = "3 to 100 metres."
+            ),
+            Display(Name = "length, m")
+        ]
         public decimal Length { get; set; } = 12;
 
-        [Range(
-            typeof(decimal),
-            "2",
-            "100",
-            ParseLimitsInInvariantCulture = true,
-            ConvertValueInInvariantCulture = true,
-            ErrorMessage = "2 to 100 metres."
-        )]
+        [
+            Range(
+                typeof(decimal),
+                "2",
+                "100",
+                ParseLimitsInInvariantCulture = true,
+                ConvertValueInInvariantCulture = true,
+                ErrorMessage = "2 to 100 metres."
+            ),
+            Display(Name = "width, m")
+        ]
         public decimal Width { get; set; } = 9;
 
         [Range(0, 99, ErrorMessage = "0 to 99 bags.")]
         public int Bags { get; set; }
+
+        public static HallForm Of(Hall hall) =>
+            new()
+            {
+                Name = hall.Name,
+                Length = Trimmed(hall.LengthMetres),
+                Width = Trimmed(hall.WidthMetres),
+                Bags = hall.Bags,
+            };
+
+        /// <summary>The database writes 12 as 12.00.</summary>
+        private static decimal Trimmed(decimal metres) => metres / 1.000000000000000000000000000000m;
+
+        public void Into(Hall hall)
+        {
+            hall.Name = Name.Trim();
+            (hall.LengthMetres, hall.WidthMetres) = (Length, Width);
+            hall.Bags = Bags;
+        }
     }
 
     [BindProperty]
@@ -43,36 +72,43 @@ public sealed class HallsModel(LadderContext db, TimeProvider time, ComingSheets
 
     public List<Hall> Halls { get; private set; } = [];
 
+    public List<Hall> PutAway { get; private set; } = [];
+
     public async Task OnGetAsync()
     {
         await Load();
-        if (Halls.Find(h => h.Id == Edit) is { } hall)
-            Form = new HallForm
-            {
-                Name = hall.Name,
-                Length = hall.LengthMetres,
-                Width = hall.WidthMetres,
-                Bags = hall.Bags,
-            };
+        if (Halls.Find(h => h.Id == Edit) is not { } hall)
+            return;
+        (Form, Version) = (HallForm.Of(hall), hall.Version);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
         if (!ModelState.IsValid)
             return Page();
-        var hall = await RowOrNew(Db.Halls, () => new Hall { Name = "" });
-        (hall.Name, hall.LengthMetres, hall.WidthMetres, hall.Bags) = (
-            Form.Name.Trim(),
-            Form.Length,
-            Form.Width,
-            Form.Bags
+        var saved = await Telling(
+            coming,
+            () => rows.Save(Edit, Key, Version, () => new Hall { Name = "" }, Form.Into, Cancel),
+            s => s.Row is { } hall ? $"{hall.Name} is saved." : null
         );
-        return await SaveAndTell(coming, $"{hall.Name} is saved.", "/school/halls");
+        return await Answer(saved, Form, HallForm.Of, "Form.", _ => Redirect(Address));
     }
 
-    public Task<IActionResult> OnPostRemoveAsync(Guid id) =>
-        Remove(Db.Halls, id, "/school/halls", "This hall is still in use.");
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostRemoveAsync(Guid id) => Tell(await rows.Remove<Hall>(id, Cancel), Address);
 
-    private async Task Load() => Halls = await Db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(Cancel);
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostBringBackAsync(Guid id)
+    {
+        await rows.BringBack<Hall>(id, Cancel);
+        return Tell("It is in use again.", Address);
+    }
+
+    private async Task Load()
+    {
+        var all = await school.Halls(Cancel);
+        (Halls, PutAway) = (all.FindAll(h => h.PutAwayAt is null), all.FindAll(h => h.PutAwayAt is not null));
+    }
 }

@@ -3,15 +3,14 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
-using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Settings that hold everywhere.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook school) : SchoolPage(own, time)
 {
     public sealed class SettingsForm
     {
@@ -49,6 +48,31 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
 
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
+
+        public static SettingsForm Of(School school) =>
+            new()
+            {
+                Name = school.Name,
+                TimeZone = school.TimeZone,
+                Naming = school.Naming,
+                Counting = school.Counting,
+                OpeningSeconds = school.OpeningSeconds,
+                ClosingSeconds = school.ClosingSeconds,
+                Policy = school.Policy,
+                Numbers = school.Numbers,
+                Sides = school.Sides,
+                BuildUp = school.BuildUp,
+                CrossedMitts = school.CrossedMitts,
+            };
+
+        public void Into(School school)
+        {
+            (school.Name, school.TimeZone) = (Name.Trim(), TimeZone);
+            (school.Naming, school.Counting) = (Naming, Counting);
+            (school.OpeningSeconds, school.ClosingSeconds) = (OpeningSeconds, ClosingSeconds);
+            (school.Numbers, school.Policy) = (Numbers?.Trim() ?? "", Policy?.Trim() ?? "");
+            (school.Sides, school.BuildUp, school.CrossedMitts) = (Sides, BuildUp, CrossedMitts);
+        }
     }
 
     [BindProperty]
@@ -56,52 +80,24 @@ public sealed class IndexModel(LadderContext db, TimeProvider time) : SchoolPage
 
     public async Task OnGetAsync()
     {
-        var school = await School();
-        Form = new SettingsForm
-        {
-            Name = school.Name,
-            TimeZone = school.TimeZone,
-            Naming = school.Naming,
-            Counting = school.Counting,
-            OpeningSeconds = school.OpeningSeconds,
-            ClosingSeconds = school.ClosingSeconds,
-            Policy = school.Policy,
-            Numbers = school.Numbers,
-            Sides = school.Sides,
-            BuildUp = school.BuildUp,
-            CrossedMitts = school.CrossedMitts,
-        };
+        var settings = await school.Settings(Cancel);
+        (Form, Version) = (SettingsForm.Of(settings), settings.Version);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(Form.TimeZone, out _))
             ModelState.AddModelError("Form.TimeZone", "There is no such time zone; choose one from the list.");
-        if (SchoolMaterial.NumbersOf(Form.Numbers ?? "", (await Taught()).Catalogue) is null)
+        if (!await school.MayBeNumbers(Form.Numbers ?? "", Cancel))
             ModelState.AddModelError(
                 "Form.Numbers",
                 "Write one to nine moves with commas between, for example: jab, cross, lead hook"
             );
         if (!ModelState.IsValid)
             return Page();
-        var school = await Db.Schools.SingleAsync(s => s.Id == Db.SchoolId, Cancel);
-        (school.Name, school.TimeZone, school.Naming, school.Counting) = (
-            Form.Name.Trim(),
-            Form.TimeZone,
-            Form.Naming,
-            Form.Counting
-        );
-        (school.OpeningSeconds, school.ClosingSeconds, school.Policy) = (
-            Form.OpeningSeconds,
-            Form.ClosingSeconds,
-            Form.Policy?.Trim() ?? ""
-        );
-        (school.Numbers, school.Sides, school.BuildUp, school.CrossedMitts) = (
-            Form.Numbers?.Trim() ?? "",
-            Form.Sides,
-            Form.BuildUp,
-            Form.CrossedMitts
-        );
-        return await Save("Saved.", "/school");
+        if (await school.SaveSettings(Version, Form.Into, Cancel) is var (theirs, by))
+            return await Clash(by, theirs.Version, SettingsForm.Of(theirs), Form);
+        return Tell("Saved.", "/school");
     }
 }

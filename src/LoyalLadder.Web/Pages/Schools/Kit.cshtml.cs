@@ -3,13 +3,17 @@ using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class KitModel(LadderContext db, TimeProvider time, ComingSheets coming) : SchoolPage(db, time)
+/// <summary>The kit, how much there is of it, and how long it takes to fetch.</summary>
+public sealed class KitModel(OwnSchool own, TimeProvider time, SchoolBook school, RowBook rows, ComingSheets coming)
+    : SchoolPage(own, time)
 {
+    private const string Address = "/school/kit";
+
     public sealed class KitForm
     {
         [Required(ErrorMessage = "What is it?"), StringLength(80, ErrorMessage = "At most 80 characters.")]
@@ -20,6 +24,16 @@ public sealed class KitModel(LadderContext db, TimeProvider time, ComingSheets c
 
         [Range(0, 600, ErrorMessage = "0 to 600 seconds.")]
         public int Seconds { get; set; } = KitTime.Unlisted;
+
+        public static KitForm Of(KitItem item) =>
+            new()
+            {
+                Name = item.Name,
+                Count = item.Count,
+                Seconds = item.FetchSeconds,
+            };
+
+        public void Into(KitItem item) => (item.Name, item.Count, item.FetchSeconds) = (Name.Trim(), Count, Seconds);
     }
 
     [BindProperty]
@@ -29,28 +43,29 @@ public sealed class KitModel(LadderContext db, TimeProvider time, ComingSheets c
 
     public async Task OnGetAsync()
     {
-        await Load();
+        Items = await school.Kit(Cancel);
         if (Items.Find(k => k.Id == Edit) is { } item)
-            Form = new KitForm
-            {
-                Name = item.Name,
-                Count = item.Count,
-                Seconds = item.FetchSeconds,
-            };
+            (Form, Version) = (KitForm.Of(item), item.Version);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
-        await Load();
+        Items = await school.Kit(Cancel);
         if (!ModelState.IsValid)
             return Page();
-        var item = await RowOrNew(Db.KitItems, () => new KitItem { Name = "" });
-        (item.Name, item.Count, item.FetchSeconds) = (Form.Name.Trim(), Form.Count, Form.Seconds);
-        return await SaveAndTell(coming, $"{item.Name} saved.", "/school/kit");
+        var saved = await Telling(
+            coming,
+            () => rows.Save(Edit, Key, Version, () => new KitItem { Name = "" }, Form.Into, Cancel),
+            s => s.Row is { } item ? $"{item.Name} saved." : null
+        );
+        return await Answer(saved, Form, KitForm.Of, "Form.", _ => Redirect(Address));
     }
 
-    public Task<IActionResult> OnPostRemoveAsync(Guid id) =>
-        Remove(Db.KitItems, id, "/school/kit", "This is still in use.");
-
-    private async Task Load() => Items = await Db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(Cancel);
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostRemoveAsync(Guid id)
+    {
+        await rows.Delete<KitItem>(id, Cancel);
+        return Tell("Removed.", Address);
+    }
 }

@@ -3,15 +3,16 @@ using System.Globalization;
 using System.Reflection;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The limits of the checks, age by age: minutes and per cent, as people say them.</summary>
-public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheets coming) : SchoolPage(db, time)
+public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook school, ComingSheets coming)
+    : SchoolPage(own, time)
 {
     public sealed class LimitsForm
     {
@@ -117,10 +118,10 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
     [BindProperty]
     public LimitsForm Form { get; set; } = new();
 
-    /// <summary>True when the school has set its own for this age.</summary>
-    public bool IsOwn { get; private set; }
-
+    /// <summary>The school's own limits for this age; null while the usual ones hold.</summary>
     public BandLimits? Saved { get; private set; }
+
+    private string Address => $"/school/limits?band={Band}";
 
     public async Task OnGetAsync()
     {
@@ -131,37 +132,41 @@ public sealed class LimitsModel(LadderContext db, TimeProvider time, ComingSheet
         Form = LimitsForm.Of((await Facts()).LimitsOf(Band));
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
+        var seen = Version;
         await Load();
         if (!Enum.IsDefined(Band) || !ModelState.IsValid)
             return Page();
-        var row = await Db.LimitsOfBands.FirstOrDefaultAsync(l => l.Band == Band, Cancel);
-        if (row is null)
-            Db.LimitsOfBands.Add(row = new BandLimits { Band = Band, Limits = "{}" });
-        row.Limits = Form.Limits().Write();
-        return await SaveAndTell(
-            coming,
-            $"The limits for {AgeBands.Word(Band)} are saved.",
-            $"/school/limits?band={Band}"
-        );
+        return await Save(seen, Form.Limits(), $"The limits for {AgeBands.Word(Band)} are saved.");
     }
 
     /// <summary>Back to the usual limits.</summary>
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostUsualAsync()
     {
-        if (await Db.LimitsOfBands.FirstOrDefaultAsync(l => l.Band == Band, Cancel) is { } row)
-            Db.LimitsOfBands.Remove(row);
-        return await SaveAndTell(
+        ModelState.Clear();
+        return await Save(Version, null, $"The usual limits for {AgeBands.Word(Band)} again.");
+    }
+
+    private async Task<IActionResult> Save(uint? seen, CheckLimits? limits, string said)
+    {
+        var theirs = await Telling(
             coming,
-            $"The usual limits for {AgeBands.Word(Band)} again.",
-            $"/school/limits?band={Band}"
+            () => school.SaveLimits(Band, seen, limits, Cancel),
+            clash => clash is null ? said : null
         );
+        if (theirs is null)
+            return Redirect(Address);
+        await Load();
+        var form = LimitsForm.Of(CheckLimits.Parse(theirs.Limits));
+        return await Clash(theirs.ChangedById, theirs.Version, form, Form);
     }
 
     private async Task Load()
     {
-        Saved = await Db.LimitsOfBands.AsNoTracking().FirstOrDefaultAsync(l => l.Band == Band, Cancel);
-        IsOwn = Saved is not null;
+        Saved = await school.LimitsOf(Band, Cancel);
+        Version = Saved?.Version ?? 0;
     }
 }

@@ -1,13 +1,14 @@
 using System.Text;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lists;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The school's lists as CSV: out at once, in after a look at what would change.</summary>
-public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists lists) : RoomPage(db, time)
+public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lists) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public string? List { get; set; }
@@ -23,13 +24,11 @@ public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists 
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
         Kind = SchoolLists.Kind(List);
-        // drills and students are the instructors' to keep, kit is the head's
-        if (HttpMethods.IsPost(Request.Method) && !(Kind?.Key is null or "students" or "drills" ? CanPlan : IsHead))
-            context.Result = Forbid();
-        else if (List is not null && Kind is null)
+        if (List is not null && Kind is null)
             context.Result = NotFound();
     }
 
+    /// <summary>Drills and students are the instructors' to keep, everything else is the head's.</summary>
     public bool MayTake(ListKind kind) => kind.CanBeTaken && (kind.Key is "students" or "drills" ? CanPlan : IsHead);
 
     public void OnGet() { }
@@ -44,10 +43,13 @@ public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists 
             );
 
     /// <summary>Shows what the list would change; nothing is changed yet.</summary>
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync(IFormFile? file, string? text)
     {
         if (Kind is null)
             return NotFound();
+        if (!MayTake(Kind))
+            return Forbid();
         Text = text ?? "";
         if (file is { Length: > 0 })
         {
@@ -67,12 +69,15 @@ public sealed class ListsModel(LadderContext db, TimeProvider time, SchoolLists 
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostTakeAsync(string? text)
     {
         if (Kind is null)
             return NotFound();
+        if (!MayTake(Kind))
+            return Forbid();
         Text = text ?? "";
-        Outcome = await lists.Take(Kind, Text, Cancel);
+        Outcome = await lists.Take(Kind, Text, Key, Cancel);
         if (!Outcome.CanBeTaken)
             return Page();
         Say(

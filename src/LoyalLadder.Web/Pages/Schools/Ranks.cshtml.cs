@@ -1,14 +1,20 @@
 using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-public sealed class RanksModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+/// <summary>Tracks and their ranks.</summary>
+public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook school, RowBook rows)
+    : SchoolPage(own, time)
 {
+    private const string Address = "/school/ranks";
+
     public sealed class RankForm
     {
         [Required(ErrorMessage = "Choose a track.")]
@@ -25,12 +31,29 @@ public sealed class RanksModel(LadderContext db, TimeProvider time) : SchoolPage
 
         [Range(0, 4, ErrorMessage = "0 to 4 stripes.")]
         public int Stripes { get; set; }
+
+        public static RankForm Of(RankRow rank) =>
+            new()
+            {
+                TrackId = rank.TrackId,
+                Name = rank.Name,
+                Colour = rank.Colour,
+                Stripes = rank.Stripes,
+            };
+
+        public void Into(RankRow rank)
+        {
+            (rank.TrackId, rank.Name) = (TrackId!.Value, Name.Trim());
+            (rank.Colour, rank.Stripes) = (Colour, Stripes);
+        }
     }
 
     [BindProperty]
     public RankForm Form { get; set; } = new();
 
-    public List<Track> Tracks { get; private set; } = [];
+    public List<TrackRow> Tracks { get; private set; } = [];
+
+    public List<RankRow> PutAway { get; private set; } = [];
     public string? TrackName { get; private set; }
     public string? TrackProblem { get; private set; }
 
@@ -38,81 +61,88 @@ public sealed class RanksModel(LadderContext db, TimeProvider time) : SchoolPage
     {
         await Load();
         if (Tracks.SelectMany(t => t.Ranks).FirstOrDefault(r => r.Id == Edit) is { } rank)
-            Form = new RankForm
-            {
-                TrackId = rank.TrackId,
-                Name = rank.Name,
-                Colour = rank.Colour,
-                Stripes = rank.Stripes,
-            };
+            (Form, Version) = (RankForm.Of(rank), rank.Version);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        if (Form.TrackId is { } id && Tracks.TrueForAll(t => t.Id != id))
+        var track = Tracks.Find(t => t.Id == Form.TrackId);
+        if (track is null)
             ModelState.AddModelError("Form.TrackId", "Choose a track.");
-        if (!ModelState.IsValid)
+        if (track is null || !ModelState.IsValid)
             return Page();
-        var top = Tracks.Find(t => t.Id == Form.TrackId)!.Ranks.Select(r => r.Position + 1).DefaultIfEmpty(0).Max();
-        var rank = await RowOrNew(Db.Ranks, () => new Rank { Name = "", Position = top });
-        (rank.TrackId, rank.Name, rank.Colour, rank.Stripes) = (
-            Form.TrackId!.Value,
-            Form.Name.Trim(),
-            Form.Colour,
-            Form.Stripes
+        var top = track.Ranks.Select(r => r.Position + 1).DefaultIfEmpty(0).Max();
+        var saved = await rows.Save(
+            Edit,
+            Key,
+            Version,
+            () => new RankRow { Name = "", Position = top },
+            Form.Into,
+            Cancel
         );
-        return await Save($"{rank.Name} is saved.", "/school/ranks");
+        return await Answer(saved, Form, RankForm.Of, "Form.", r => Tell($"{r.Name} is saved.", Address));
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostTrackAsync(string? trackName, AgeBand band)
     {
         ModelState.Clear();
         await Load();
-        (TrackName, TrackProblem) = (
-            trackName,
-            string.IsNullOrWhiteSpace(trackName) ? "Give it a name."
-            : trackName.Length > 80 ? "At most 80 characters."
-            : null
-        );
+        TrackName = trackName?.Trim() ?? "";
+        if (TrackName.Length == 0)
+            TrackProblem = "Give it a name.";
+        else if (TrackName.Length > 80)
+            TrackProblem = "At most 80 characters.";
         if (TrackProblem is not null)
             return Page();
-        Db.Tracks.Add(
-            new Track
-            {
-                Name = trackName!.Trim(),
-                Band = Enum.IsDefined(band) ? band : AgeBand.Kids,
-                Position = Tracks.Count,
-            }
+        await rows.Save<TrackRow>(
+            null,
+            Key,
+            null,
+            () => new TrackRow { Name = "", Position = Tracks.Count },
+            t => (t.Name, t.Band) = (TrackName, Enum.IsDefined(band) ? band : AgeBand.Kids),
+            Cancel
         );
-        return await Save($"{trackName.Trim()} is added.", "/school/ranks");
+        return Tell($"{TrackName} is added.", Address);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostUsualAsync()
     {
-        if (!await Db.Tracks.AnyAsync(Cancel))
-            Db.Tracks.AddRange(UsualRanks.Tracks());
-        return await Save("Three tracks are there. Change names and colours to your own.", "/school/ranks");
+        await school.AddUsualTracks(Cancel);
+        return Tell("Three tracks are there. Change names and colours to your own.", Address);
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostUpAsync(Guid id)
     {
-        var rank = await Db.Ranks.FirstOrDefaultAsync(r => r.Id == id, Cancel);
-        var below = rank is null
-            ? null
-            : await Db
-                .Ranks.Where(r => r.TrackId == rank.TrackId && r.Position < rank.Position)
-                .OrderByDescending(r => r.Position)
-                .FirstOrDefaultAsync(Cancel);
-        if (below is null)
-            return Redirect("/school/ranks");
-        (rank!.Position, below.Position) = (below.Position, rank.Position);
-        return await Save("Moved.", "/school/ranks");
+        if (await school.MoveDown(id, Cancel))
+            Say("Moved.");
+        return Redirect(Address);
     }
 
-    public Task<IActionResult> OnPostRemoveAsync(Guid id) =>
-        Remove(Db.Ranks, id, "/school/ranks", "This rank is still in use.");
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostRemoveAsync(Guid id)
+    {
+        if (await school.Holders(id, Cancel) is > 0 and var holders)
+            return Tell($"{Spoken.Many(holders, "student")} hold it: give them another rank first.", Address);
+        return Tell(await rows.Remove<RankRow>(id, Cancel), Address);
+    }
 
-    private async Task Load() =>
-        Tracks = await Db.Tracks.AsNoTracking().Include(t => t.Ranks).OrderBy(t => t.Position).ToListAsync(Cancel);
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostBringBackAsync(Guid id)
+    {
+        await rows.BringBack<RankRow>(id, Cancel);
+        return Tell("It is on the ladder again.", Address);
+    }
+
+    private async Task Load()
+    {
+        Tracks = await school.Tracks(Cancel);
+        PutAway = [.. Tracks.SelectMany(t => t.Ranks).Where(r => r.PutAwayAt is not null)];
+        foreach (var track in Tracks)
+            track.Ranks.RemoveAll(r => r.PutAwayAt is not null);
+    }
 }

@@ -1,17 +1,29 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.People;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Students; instructors keep them, not only the head instructor.</summary>
-public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+public sealed class StudentsModel(
+    OwnSchool own,
+    TimeProvider time,
+    StudentBook students,
+    StudentErasure erasure,
+    SyllabusBook syllabus,
+    SchoolBook school
+) : SchoolPage(own, time)
 {
+    private const string Address = "/school/students";
+
     private const int MostNames = 300;
-    private const int LongestName = 60;
 
     public sealed class StudentForm
     {
@@ -23,22 +35,9 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
 
         public Guid? RankId { get; set; }
         public List<Guid> ClassIds { get; set; } = [];
-    }
 
-    public override bool MayChange => CanPlan;
-
-    [BindProperty]
-    public StudentForm Form { get; set; } = new();
-
-    public List<Student> Students { get; private set; } = [];
-    public List<SelectListItem> Ranks { get; private set; } = [];
-    public List<SelectListItem> Classes { get; private set; } = [];
-
-    public async Task OnGetAsync()
-    {
-        await Load();
-        if (Students.Find(s => s.Id == Edit) is { } student)
-            Form = new StudentForm
+        public static StudentForm Of(Student student) =>
+            new()
             {
                 Names = student.ShownName,
                 RankId = student.RankId,
@@ -46,85 +45,117 @@ public sealed class StudentsModel(LadderContext db, TimeProvider time) : SchoolP
             };
     }
 
+    /// <summary>What a student is, in words, for showing two versions.</summary>
+    private sealed record Told(string Name, string Rank, string Classes);
+
+    public override bool MayChange => CanPlan;
+
+    [BindProperty]
+    public StudentForm Form { get; set; } = new();
+
+    public List<Student> Students { get; private set; } = [];
+    public List<Student> PutAway { get; private set; } = [];
+
+    /// <summary>Those who are about to be erased; the head instructor can take it back.</summary>
+    public List<Student> Erasing { get; private set; } = [];
+
+    public List<SelectListItem> Ranks { get; private set; } = [];
+    public List<SelectListItem> Classes { get; private set; } = [];
+
+    public async Task OnGetAsync()
+    {
+        await Load();
+        if (Students.Find(s => s.Id == Edit) is { } student)
+            (Form, Version) = (StudentForm.Of(student), student.Version);
+    }
+
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        var names = (Form.Names ?? "")
-            .Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
-            .Select(Split)
-            .ToList();
-        if (names.Find(n => n.First.Length > LongestName) is { First: { } longName })
+        var names = StudentName.ReadLines(Form.Names ?? "");
+        Check(names);
+        if (!ModelState.IsValid)
+            return Page();
+        var draft = new StudentsDraft(
+            names,
+            Ranks.Exists(r => r.Value == Form.RankId.ToString()) ? Form.RankId : null,
+            [.. Form.ClassIds.Where(c => Classes.Exists(x => x.Value == c.ToString())).Distinct()]
+        );
+        var saved = await students.Save(Edit, Key, Version, draft, Cancel);
+        return await Answer(
+            saved,
+            TellOf(Form),
+            s => TellOf(StudentForm.Of(s)),
+            "Form.",
+            _ => Tell($"{Spoken.Many(names.Count, "student")} saved.", Address)
+        );
+    }
+
+    private void Check(IReadOnlyList<StudentName> names)
+    {
+        var tooLong = names.Where(n => n.First.Length > StudentName.LongestFirst).Select(n => n.First).FirstOrDefault();
+        if (tooLong is not null)
             ModelState.AddModelError(
                 "Form.Names",
-                $"“{longName[..20]}…” has {longName.Length} characters; a first name has at most {LongestName}."
+                $"“{tooLong[..20]}…” has {tooLong.Length} characters; a first name has at most {StudentName.LongestFirst}."
             );
         if (names.Count > MostNames)
             ModelState.AddModelError(
                 "Form.Names",
                 $"{names.Count} names at once are too many; add at most {MostNames}."
             );
-        if (Edit is not null && names.Count > 1)
+        if (names.Count == 0 && ModelState.IsValid)
+            ModelState.AddModelError("Form.Names", "Type a name.");
+        if (Edit is null)
+            return;
+        if (names.Count > 1)
             ModelState.AddModelError("Form.Names", "One name, on one line.");
-        if (Edit is { } id && Students.TrueForAll(s => s.Id != id))
+        if (Students.TrueForAll(s => s.Id != Edit))
             ModelState.AddModelError("Form.Names", "This student is no longer there.");
-        if (!ModelState.IsValid)
-            return Page();
-        var rank = Ranks.Exists(r => r.Value == Form.RankId.ToString()) ? Form.RankId : null;
-        var classes = Form.ClassIds.Where(c => Classes.Exists(x => x.Value == c.ToString())).Distinct().ToList();
-        foreach (var (first, initial) in names)
-        {
-            var student = await RowOrNew(Db.Students, () => new Student { FirstName = "" });
-            (student.FirstName, student.Initial, student.RankId) = (first, initial, rank);
-            var held = await Db.Enrolments.Where(e => e.StudentId == student.Id).ToListAsync(Cancel);
-            Db.Enrolments.RemoveRange(held.Where(e => !classes.Contains(e.ClassId)));
-            Db.Enrolments.AddRange(
-                classes
-                    .Where(c => held.TrueForAll(e => e.ClassId != c))
-                    .Select(c => new Enrolment { ClassId = c, StudentId = student.Id })
-            );
-        }
-        return await Save($"{Shown.Many(names.Count, "student")} saved.", "/school/students");
     }
 
-    public Task<IActionResult> OnPostRemoveAsync(Guid id) =>
-        Remove(Db.Students, id, "/school/students", "This student is still in use.");
+    private Told TellOf(StudentForm form) =>
+        new(
+            StudentName.Read(form.Names).ToString(),
+            Ranks.Find(r => r.Value == form.RankId.ToString())?.Text ?? "none",
+            string.Join(
+                ", ",
+                Classes.Where(c => form.ClassIds.Exists(x => x.ToString() == c.Value)).Select(c => c.Text)
+            )
+        );
 
-    /// <summary>'Wren A' is a first name and an initial; a last word longer than two letters belongs to the first name.</summary>
-    private static (string First, string Initial) Split(string name)
-    {
-        var blank = name.LastIndexOf(' ');
-        return blank > 0 && name.Length - blank <= 3
-            ? (name[..blank].Trim(), name[(blank + 1)..].TrimEnd('.'))
-            : (name, "");
-    }
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostRemoveAsync(Guid id) => Tell(await students.Remove(id, Cancel), Address);
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostBringBackAsync(Guid id) =>
+        Tell(
+            await students.BringBack(id, Cancel) ? "Back, in the classes from before." : "It is no longer there.",
+            Address
+        );
+
+    /// <summary>Takes an erasure back before it is carried out.</summary>
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostKeepAsync(Guid id) =>
+        Tell(
+            await erasure.TakeBack(id, Cancel)
+                ? "Nothing is erased; everything is as before."
+                : "It is too late for that.",
+            Address
+        );
 
     private async Task Load()
     {
-        Students = await Db
-            .Students.AsNoTracking()
-            .Where(s => !s.IsErased)
-            .Include(s => s.Rank)
-            .Include(s => s.Enrolments)
-                .ThenInclude(e => e.Class)
-            .OrderBy(s => s.FirstName)
-            .ThenBy(s => s.Initial)
-            .ToListAsync(Cancel);
+        var all = await students.All(Cancel);
+        (Students, PutAway) = (all.FindAll(s => s.PutAwayAt is null), all.FindAll(s => s.PutAwayAt is not null));
+        Erasing = IsHead ? await erasure.Waiting(Cancel) : [];
         Ranks =
         [
-            .. (
-                await Db
-                    .Ranks.AsNoTracking()
-                    .Include(r => r.Track)
-                    .OrderBy(r => r.Track!.Position)
-                    .ThenBy(r => r.Position)
-                    .ToListAsync(Cancel)
-            ).Select(r => new SelectListItem($"{r.Track!.Name}: {r.Name}", r.Id.ToString())),
-        ];
-        Classes =
-        [
-            .. (await Db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(Cancel)).Select(
-                c => new SelectListItem(c.Name, c.Id.ToString())
+            .. (await syllabus.Read(Cancel)).Tracks.SelectMany(t =>
+                t.Ranks.Select(r => new SelectListItem($"{t.Name}: {r.Name}", r.Id.ToString()))
             ),
         ];
+        Classes = [.. (await school.Classes(Cancel)).Select(c => new SelectListItem(c.Name, c.Id.ToString()))];
     }
 }

@@ -1,16 +1,14 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Bearer tokens: made, shown once, revoked.</summary>
 [Authorize(Policies.Head)]
-public sealed class TokensModel(LadderContext db, TimeProvider time) : SchoolPage(db, time)
+public sealed class TokensModel(OwnSchool own, TimeProvider time, SchoolBook school) : SchoolPage(own, time)
 {
     [
         BindProperty,
@@ -24,34 +22,26 @@ public sealed class TokensModel(LadderContext db, TimeProvider time) : SchoolPag
     /// <summary>The token that was made just now.</summary>
     public string? Fresh { get; private set; }
 
+    /// <summary>Where the school is, for the days on which they were made.</summary>
+    public SchoolCard Own { get; private set; } = null!;
+
     public Task OnGetAsync() => Load();
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         if (ModelState.IsValid)
-        {
-            Fresh = ApiToken.Fresh();
-            Db.ApiTokens.Add(
-                new ApiToken
-                {
-                    Name = Name.Trim(),
-                    Hash = ApiToken.HashOf(Fresh),
-                    CreatedAt = Time.GetUtcNow(),
-                }
-            );
-            await Db.SaveChangesAsync(Cancel);
-        }
+            Fresh = await school.MakeToken(Key, Name.Trim(), Cancel);
         await Load();
         return Page();
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostRevokeAsync(Guid id)
     {
-        if (await Db.ApiTokens.FirstOrDefaultAsync(t => t.Id == id, Cancel) is { } token)
-            token.RevokedAt ??= Time.GetUtcNow();
-        return await Save("Revoked; it opens nothing any more.", "/school/tokens");
+        await school.Revoke(id, Cancel);
+        return Tell("Revoked; it opens nothing any more.", "/school/tokens");
     }
 
-    private async Task Load() =>
-        Tokens = await Db.ApiTokens.AsNoTracking().OrderByDescending(t => t.CreatedAt).ToListAsync(Cancel);
+    private async Task Load() => (Own, Tokens) = (await School(), await school.Tokens(Cancel));
 }

@@ -1,18 +1,20 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Who signs in, and as what.</summary>
 [Authorize(Policies.Head)]
-public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<AppUser> users, Invitations invitations)
-    : SchoolPage(db, time)
+public sealed class UsersModel(
+    OwnSchool own,
+    TimeProvider time,
+    SchoolBook school,
+    StaffChanges changes,
+    Invitations invitations
+) : SchoolPage(own, time)
 {
     public sealed class UserForm
     {
@@ -38,6 +40,8 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
 
     public List<AppUser> Staff { get; private set; } = [];
 
+    public SchoolFacts Own { get; private set; } = null!;
+
     public async Task OnGetAsync()
     {
         await Load();
@@ -50,30 +54,18 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
             };
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        var user = Edit is { } id ? await Db.Staff.FirstOrDefaultAsync(u => u.Id == id, Cancel) : null;
-        if (user is null && string.IsNullOrEmpty(Form.Password))
+        if (Edit is null && string.IsNullOrEmpty(Form.Password))
             ModelState.AddModelError("Form.Password", "Choose a first password of at least ten characters.");
-        if (user is { Role: Role.Head } && Form.Role != Role.Head && Staff.Count(u => u.Role == Role.Head) == 1)
-            ModelState.AddModelError("Form.Role", "A school keeps at least one head instructor.");
         if (!ModelState.IsValid)
             return Page();
-        var result = user is null ? await Make() : await Change(user);
-        if (result.Succeeded)
-        {
-            Say($"{Form.DisplayName.Trim()} is saved.");
-            return Redirect("/school/users");
-        }
-        foreach (var error in result.Errors)
-            ModelState.AddModelError(
-                "",
-                error.Code.Contains("Duplicate", StringComparison.Ordinal)
-                    ? "Somebody signs in with this e-mail already."
-                    : error.Description
-            );
-        return Page();
+        var draft = new StaffDraft(Form.DisplayName.Trim(), Form.Email.Trim(), Form.Role, Form.Password);
+        var errors = Edit is { } id ? await changes.Change(id, draft, Cancel) : await changes.Add(Key, draft, Cancel);
+        ShowErrors(errors, "Form.");
+        return errors.Any ? Page() : Tell($"{draft.DisplayName} is saved.", "/school/users");
     }
 
     /// <summary>The link of an invitation that was made just now; it is shown once.</summary>
@@ -81,6 +73,7 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
 
     public List<Invitation> Open { get; private set; } = [];
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostInviteAsync(Role role)
     {
         ModelState.Clear();
@@ -90,11 +83,11 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
         return Page();
     }
 
+    [For(Role.Head)]
     public async Task<IActionResult> OnPostWithdrawAsync(Guid id)
     {
-        await Db.RemoveOne(Db.Invitations.Where(i => i.Id == id), Cancel);
-        Say("The invitation is withdrawn.");
-        return Redirect("/school/users");
+        await invitations.Withdraw(id, Cancel);
+        return Tell("The invitation is withdrawn.", "/school/users");
     }
 
     public string RoleWord(Role role) =>
@@ -105,47 +98,9 @@ public sealed class UsersModel(LadderContext db, TimeProvider time, UserManager<
             _ => "assistant",
         };
 
-    private Task<IdentityResult> Make() =>
-        users.CreateAsync(
-            new AppUser
-            {
-                UserName = Form.Email.Trim(),
-                Email = Form.Email.Trim(),
-                DisplayName = Form.DisplayName.Trim(),
-                Role = Form.Role,
-                SchoolId = Db.SchoolId,
-            },
-            Form.Password!
-        );
-
-    private async Task<IdentityResult> Change(AppUser user)
-    {
-        (user.DisplayName, user.Role, user.UserName, user.Email) = (
-            Form.DisplayName.Trim(),
-            Form.Role,
-            Form.Email.Trim(),
-            Form.Email.Trim()
-        );
-        var result = await users.UpdateAsync(user);
-        if (!result.Succeeded)
-            return result;
-        if (!string.IsNullOrEmpty(Form.Password))
-        {
-            user.PasswordHash = users.PasswordHasher.HashPassword(user, Form.Password);
-            (user.LockoutEnd, user.AccessFailedCount) = (null, 0);
-        }
-        // a new stamp ends the sessions that know the old role or password
-        return await users.UpdateSecurityStampAsync(user);
-    }
-
     private async Task Load()
     {
-        Staff = await Db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(Cancel);
-        var now = Time.GetUtcNow();
-        Open = await Db
-            .Invitations.AsNoTracking()
-            .Where(i => i.UsedAt == null && i.ExpiresAt > now)
-            .OrderBy(i => i.ExpiresAt)
-            .ToListAsync(Cancel);
+        (Own, Staff) = (await Facts(), await school.Staff(Cancel));
+        Open = await invitations.Open(Cancel);
     }
 }

@@ -1,27 +1,28 @@
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>One page for whoever stands in: what was done, what is owed and due, whom to take care of, what today's sheet says.</summary>
 public sealed class BriefingModel(
-    LadderContext db,
+    OwnSchool own,
     TimeProvider time,
     LessonSheets sheets,
+    DiaryBook diary,
     OwedLines owed,
     ProgressBook progress,
+    StandBook stands,
     StudentRecords records,
     LineComments comments
-) : RoomPage(db, time)
+) : RoomPage(own, time)
 {
     /// <summary>Lessons told of, and due things named.</summary>
     private const int MostLessons = 3,
@@ -41,42 +42,25 @@ public sealed class BriefingModel(
 
     public List<CareNote> Care { get; private set; } = [];
     public List<string> Drifting { get; private set; } = [];
-    public SchoolMaterial Material { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
 
     public async Task<IActionResult> OnGetAsync()
     {
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
-        (Sheet, Material, Naming) = (sheet, await Taught(), (await Words()).Naming);
-        var lesson = sheet.Lesson;
-        Last = await Db
-            .Logs.AsNoTracking()
-            .Include(l => l.Lesson)
-            .Include(l => l.Lines)
-            .Include(l => l.Attendances)
-            .AsSplitQuery()
-            .Where(l => l.Lesson!.ClassId == lesson.ClassId && l.Lesson.Date < lesson.Date)
-            .OrderByDescending(l => l.Lesson!.Date)
-            .ThenByDescending(l => l.Id)
-            .Take(MostLessons)
-            .ToListAsync(Cancel);
+        (Sheet, Naming) = (sheet, (await Words()).Naming);
+        var (lesson, material) = (sheet.Lesson, sheet.Facts.Material);
+        Last = await diary.Last(lesson.ClassId, lesson.Date, MostLessons, Cancel);
         Owed = await owed.Of([lesson.ClassId], Cancel);
-        Due =
-        [
-            .. (await progress.DueFor(lesson.ClassId, lesson.Date, [.. Owed.Select(o => o.Text)], Cancel))
-                .Take(MostDue)
-                .Select(d => (d, Material.NameOf(d.Learnable, Naming))),
-        ];
+        var due = await progress.DueFor(lesson.ClassId, lesson.Date, [.. Owed.Select(o => o.Text)], Cancel);
+        Due = [.. due.Take(MostDue).Select(d => (d, material.NameOf(d.Learnable, Naming)))];
         Comments = (await comments.Open(Id, Cancel)).ToLookup(c => c.LineId);
         // an assistant counts and notes; care notes are for whoever teaches
         if (CanPlan)
             Care = await records.CareOfClass(lesson.ClassId, Cancel);
         Drifting =
         [
-            .. (await progress.Stands(lesson.ClassId, Cancel))
-                .Where(s => s.IsDrifting)
-                .Select(s => s.Student.ShownName),
+            .. (await stands.OfClass(lesson.ClassId, Cancel)).Where(s => s.IsDrifting).Select(s => s.Student.ShownName),
         ];
         return Page();
     }

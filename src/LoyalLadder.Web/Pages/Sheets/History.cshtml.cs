@@ -1,19 +1,20 @@
-using LoyalLadder.Data;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Who changed what on a sheet and when, with the way back.</summary>
-public sealed class HistoryModel(LadderContext db, TimeProvider time, LessonSheets sheets, SheetHistory history)
-    : RoomPage(db, time)
+public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SheetHistory history)
+    : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
 
     public OpenSheet Sheet { get; private set; } = null!;
     public List<SheetVersion> Versions { get; private set; } = [];
-    public TimeZoneInfo Zone { get; private set; } = TimeZoneInfo.Utc;
 
     public async Task<IActionResult> OnGetAsync()
     {
@@ -21,35 +22,34 @@ public sealed class HistoryModel(LadderContext db, TimeProvider time, LessonShee
             return NotFound();
         Sheet = sheet;
         Versions = await history.Of(Id, Cancel);
-        Zone = SchoolTime.Zone(sheet.School);
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRestoreAsync(Guid batch)
     {
-        if (!CanPlan)
-            return Forbid();
-        if (await history.Restore(Id, batch, Cancel) is not var (lines, _))
+        if (await history.Restore(Id, batch, Cancel) is not { } back)
             return NotFound();
         Say(
-            lines == 0
+            back.Undone == 0
                 ? "The sheet is that already."
-                : $"{Shown.Many(lines, "line")} brought back. This can be undone here as well."
+                : $"{Spoken.Many(back.Undone, "line")} brought back. This can be undone here as well."
         );
         return Redirect($"/sheets/{Id}");
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostUndoAsync(Guid batch)
     {
-        if (!CanPlan)
-            return Forbid();
-        if (await history.Undo(Id, batch, Cancel) is not var (undone, left))
+        if (await history.Undo(Id, batch, Cancel) is not { } back)
             return NotFound();
-        Say(
-            left == 0
-                ? $"{Shown.Many(undone, "line")} as before."
-                : $"{Shown.Many(undone, "line")} as before; {left} had been changed since and stay."
-        );
+        Say(Words(back));
         return Redirect($"/sheets/{Id}/history");
     }
+
+    /// <summary>'3 lines as before; 1 had been changed since and stays.'</summary>
+    public static string Words(WentBack back) =>
+        back.Left == 0
+            ? $"{Spoken.Many(back.Undone, "line")} as before."
+            : $"{Spoken.Many(back.Undone, "line")} as before; {back.Left} had been changed since and stay.";
 }

@@ -1,17 +1,18 @@
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>The lessons of the coming week.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days) : RoomPage(db, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days) : RoomPage(own, time)
 {
-    public List<(DateOnly Date, List<DayEntry> Entries)> Days { get; } = [];
+    private const int DaysAhead = 7;
+
+    public List<(DateOnly Date, List<DayEntry> Entries)> Days { get; private set; } = [];
 
     public async Task OnGetAsync()
     {
         var today = await Today();
-        for (var i = 0; i < 8; i++)
-            Days.Add((today.AddDays(i), await days.Of(today.AddDays(i), Cancel)));
+        Days = await days.Of(today, today.AddDays(DaysAhead), Cancel);
     }
 }

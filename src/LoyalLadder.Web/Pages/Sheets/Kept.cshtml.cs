@@ -2,21 +2,29 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>One kept sheet: used for a class, changed, or taken out.</summary>
-public sealed class KeptModel(LadderContext db, TimeProvider time, LessonSheets sheets, TemplateBook templates)
-    : RoomPage(db, time)
+public sealed class KeptModel(
+    OwnSchool own,
+    TimeProvider time,
+    LessonSheets sheets,
+    KeptSheetBook book,
+    SchoolBook school,
+    RowBook rows
+) : RoomPage(own, time)
 {
+    private const string Library = "/sheets/library";
+
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
 
-    public SheetTemplate Kept { get; private set; } = null!;
+    public KeptSheet Kept { get; private set; } = null!;
 
     public LessonPlan Plan { get; private set; } = null!;
 
@@ -24,14 +32,9 @@ public sealed class KeptModel(LadderContext db, TimeProvider time, LessonSheets 
 
     public List<SelectListItem> Classes { get; private set; } = [];
 
-    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
-    {
-        if (HttpMethods.IsPost(Request.Method) && !CanPlan)
-            context.Result = Forbid();
-    }
-
     public async Task<IActionResult> OnGetAsync() => await Load() ? Page() : NotFound();
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync([Bind(Prefix = nameof(Place))] LessonPlace place)
     {
         if (!await Load())
@@ -39,61 +42,64 @@ public sealed class KeptModel(LadderContext db, TimeProvider time, LessonSheets 
         Place = place;
         if (!ModelState.IsValid)
             return Page();
-        var (lesson, refusal) = await sheets.BeginFrom(place.ClassId!.Value, place.Date!.Value, Plan, Cancel);
-        if (lesson is not null)
+        var begun = await sheets.BeginFrom(Key, place.ClassId!.Value, place.Date!.Value, Plan, Cancel);
+        if (begun.Lesson is { } lesson)
             return Redirect($"/sheets/{lesson.Id}");
-        ModelState.AddModelError("Place.ClassId", refusal!);
+        ShowErrors(begun.Errors, "Place.");
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSaveAsync(string? title, AgeBand band, int? week, string? text)
     {
         var wrongWeek = ModelState.TryGetValue("week", out var typed) && typed.Errors.Count > 0;
+        var seen = Version;
         ModelState.Clear();
         if (!await Load())
             return NotFound();
-        var draft = new TemplateDraft(title ?? "", Enum.IsDefined(band) ? band : Kept.Band, week, text ?? "");
-        var (saved, errors) = wrongWeek
-            ? (null, [("Week", "A week is a number, or empty.")])
-            : await templates.Save(Id, draft, Cancel);
-        if (saved is not null)
-        {
-            Say("Saved.");
-            return Redirect($"/sheets/library/{Id}");
-        }
+        var draft = new KeptSheetDraft(title ?? "", Enum.IsDefined(band) ? band : Kept.Band, week, text ?? "");
+        var saved = wrongWeek
+            ? RowSaved<KeptSheet>.Refused("Week", "A week is a number, or empty.")
+            : await book.Save(Id, Key, seen, draft, Cancel);
         (Kept.Title, Kept.Band, Kept.Week, Kept.Text) = (draft.Title, draft.Band, draft.Week, draft.Text);
-        foreach (var (field, message) in errors)
-            ModelState.AddModelError(field, message);
-        return Page();
+        return await Answer(
+            saved,
+            draft,
+            s => new KeptSheetDraft(s.Title, s.Band, s.Week, s.Text),
+            "",
+            _ => Tell("Saved.", $"{Library}/{Id}")
+        );
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync()
     {
-        await Db.RemoveOne(Db.Templates.Where(t => t.Id == Id), Cancel);
-        Say("Taken out of the library. Sheets that were made from it stay.");
-        return Redirect("/sheets/library");
+        await rows.Delete<KeptSheet>(Id, Cancel);
+        return Tell("Taken out of the library. Sheets that were made from it stay.", Library);
+    }
+
+    private RedirectResult Tell(string said, string url)
+    {
+        Say(said);
+        return Redirect(url);
     }
 
     private async Task<bool> Load()
     {
-        if (await Db.Templates.AsNoTracking().FirstOrDefaultAsync(t => t.Id == Id, Cancel) is not { } kept)
+        if (await book.Find(Id, Cancel) is not { } kept)
             return false;
-        Kept = kept;
+        (Kept, Version) = (kept, kept.Version);
         Plan = (await sheets.Reader(Cancel)).Read(kept.Text).Plan;
-        var groups = await Db
-            .Classes.AsNoTracking()
-            .Where(c => c.Band == kept.Band)
-            .OrderBy(c => c.Name)
-            .ToListAsync(Cancel);
-        var today = await Today();
+        var (groups, today) = (await school.Classes(Cancel), await Today());
         // the next day on which a class of that age meets
         var next = groups
-            .Select(g => (Group: g, Day: today.AddDays(((int)g.Weekday - (int)today.DayOfWeek + 7) % 7)))
+            .Where(g => g.Band == kept.Band)
+            .Select(g => (Group: g, Day: LessonDays.NextMeeting(g.Weekday, today)))
             .OrderBy(n => n.Day)
             .ThenBy(n => n.Group.Start)
             .FirstOrDefault();
         Place = new LessonPlace { ClassId = next.Group?.Id, Date = next.Group is null ? today : next.Day };
-        Classes = await ClassChoice.All(Db, Cancel);
+        Classes = ClassChoice.Of(groups);
         return true;
     }
 }

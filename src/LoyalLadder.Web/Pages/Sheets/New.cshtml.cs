@@ -1,8 +1,8 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
 using LoyalLadder.Core.Lessons.Sheets;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
@@ -12,7 +12,8 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Begins a lesson from a pasted sheet, a file, or nothing.</summary>
 [Authorize(Policies.Instructor)]
-public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets sheets) : RoomPage(db, time)
+public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SchoolBook school)
+    : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true), Required(ErrorMessage = "Choose a class.")]
     public Guid? ClassId { get; set; }
@@ -35,6 +36,7 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
     /// <summary>How the sheet reads and what it takes, before anything is begun.</summary>
     public OpenSheet? Look { get; private set; }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync(IFormFile? file, bool empty, bool look)
     {
         await LoadClasses();
@@ -42,34 +44,36 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
             await TakeFile(file);
         if (!empty && string.IsNullOrWhiteSpace(Text) && ModelState.IsValid)
             ModelState.AddModelError(nameof(Text), "Paste a sheet here, or begin with an empty one.");
+        var text = empty ? null : await AsSheetText(Text);
         if (!ModelState.IsValid)
             return Page();
-        var text = empty ? null : Text;
-        if (text?.TrimStart().StartsWith('{') == true)
-        {
-            var (plan, errors) = new LessonJson(await sheets.Reader(Cancel)).Read(text);
-            foreach (var (place, message) in errors.Take(5))
-                ModelState.AddModelError(nameof(Text), $"{place}: {message}");
-            if (plan is null)
-                return Page();
-            text = new SheetWriter(await sheets.Reader(Cancel)).Write(plan);
-        }
-        var (sheet, refusal) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
-        if (refusal is null && look)
-        {
-            Look = sheet;
-            return Page();
-        }
-        var lesson = refusal is null ? (await sheets.Begin(ClassId.Value, Date.Value, text, Cancel)).Lesson : null;
-        if (lesson is not null)
+        if (look)
+            return await ShowLook(text);
+        var begun = await sheets.Begin(Key, ClassId!.Value, Date!.Value, text, Cancel);
+        if (begun.Lesson is { } lesson)
             return Redirect($"/sheets/{lesson.Id}");
-        ModelState.AddModelError(
-            refusal?.Contains("class", StringComparison.Ordinal) == true ? nameof(ClassId)
-                : refusal?.Contains("day within", StringComparison.Ordinal) == true ? nameof(Date)
-                : nameof(Text),
-            refusal ?? "Try once more."
-        );
+        ShowErrors(begun.Errors);
         return Page();
+    }
+
+    private async Task<IActionResult> ShowLook(string? text)
+    {
+        var (sheet, errors) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
+        Look = sheet;
+        ShowErrors(errors);
+        return Page();
+    }
+
+    /// <summary>JSON becomes sheet text; what is wrong with it is said beside it.</summary>
+    private async Task<string?> AsSheetText(string? text)
+    {
+        if (text?.TrimStart().StartsWith('{') != true)
+            return text;
+        var reader = await sheets.Reader(Cancel);
+        var (plan, errors) = new LessonJson(reader).Read(text);
+        foreach (var (place, message) in errors.Take(5))
+            ModelState.AddModelError(nameof(Text), $"{place}: {message}");
+        return plan is null ? null : new SheetWriter(reader).Write(plan);
     }
 
     private async Task TakeFile(IFormFile file)
@@ -90,5 +94,5 @@ public sealed class NewModel(LadderContext db, TimeProvider time, LessonSheets s
             Text = read;
     }
 
-    private async Task LoadClasses() => Classes = await ClassChoice.All(Db, Cancel);
+    private async Task LoadClasses() => Classes = ClassChoice.Of(await school.Classes(Cancel));
 }

@@ -3,14 +3,14 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>A sheet on paper: one page to read at arm's length, and overleaf the combinations with their holder's cards.</summary>
-public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets sheets) : RoomPage(db, time)
+public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sheets) : RoomPage(own, time)
 {
     /// <summary>Combinations that have room overleaf.</summary>
     private const int MostOverleaf = 6;
@@ -39,7 +39,7 @@ public sealed class PrintModel(LadderContext db, TimeProvider time, LessonSheets
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
         Sheet = sheet;
-        var taught = await Taught();
+        var taught = await Material();
         var naming = (await Words()).Naming;
         var tracer = taught.Tracer(naming);
         Back =

@@ -1,23 +1,7 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Lessons;
 
 namespace LoyalLadder.Web.Pages.Sheets;
-
-/// <summary>Matches for the quick line: how the typed line reads, and names that it may become.</summary>
-public sealed record MatchList(string? Reads, IReadOnlyList<Match> Matches);
-
-/// <param name="Name">What is shown.</param>
-/// <param name="Reason">Why it is offered.</param>
-/// <param name="Fill">What the quick line becomes when it is taken.</param>
-public sealed record Match(string Name, string Reason, string Fill);
-
-/// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
-public sealed record DueList(Guid Lesson, bool CanPlan, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
-{
-    /// <summary>Shown at once, and behind a press.</summary>
-    public const int First = 4,
-        Most = 14;
-}
 
 /// <summary>The head of a lesson, as its form sends it.</summary>
 public sealed class HeadForm
@@ -43,4 +27,31 @@ public sealed class HeadForm
     public Guid? ClassId { get; set; }
     public Guid? HallId { get; set; }
     public Guid? TeacherId { get; set; }
+
+    public static HeadForm Of(Lesson lesson) =>
+        new()
+        {
+            Title = lesson.Title,
+            Focus = lesson.Focus,
+            Heads = lesson.Heads,
+            Minutes = lesson.Minutes,
+            Start = lesson.Start,
+            Date = lesson.Date,
+            ClassId = lesson.ClassId,
+            HallId = lesson.HallId,
+            TeacherId = lesson.TeacherId,
+        };
+
+    public HeadDraft Draft() =>
+        new(
+            Title?.Trim() ?? "",
+            Focus?.Trim() ?? "",
+            Heads!.Value,
+            Minutes!.Value,
+            Start!.Value,
+            Date!.Value,
+            ClassId,
+            HallId,
+            TeacherId
+        );
 }

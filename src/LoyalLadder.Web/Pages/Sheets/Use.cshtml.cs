@@ -1,12 +1,13 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
@@ -22,8 +23,13 @@ public sealed class LessonPlace
 
 /// <summary>Uses a sheet elsewhere: for another class or day, or kept for the library.</summary>
 [Authorize(Policies.Instructor)]
-public sealed class UseModel(LadderContext db, TimeProvider time, LessonSheets sheets, TemplateBook templates)
-    : RoomPage(db, time)
+public sealed class UseModel(
+    OwnSchool own,
+    TimeProvider time,
+    LessonSheets sheets,
+    KeptSheetBook kept,
+    SchoolBook school
+) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -32,12 +38,13 @@ public sealed class UseModel(LadderContext db, TimeProvider time, LessonSheets s
 
     public LessonPlace Place { get; set; } = new();
 
-    public TemplateDraft Draft { get; set; } = new("", AgeBand.Teens, null, "");
+    public KeptSheetDraft Draft { get; set; } = new("", AgeBand.Teens, null, "");
 
     public List<SelectListItem> Classes { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync() => await Load() ? Page() : NotFound();
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync([Bind(Prefix = nameof(Place))] LessonPlace place)
     {
         if (!await Load())
@@ -45,28 +52,29 @@ public sealed class UseModel(LadderContext db, TimeProvider time, LessonSheets s
         Place = place;
         if (!ModelState.IsValid)
             return Page();
-        var (lesson, refusal) = await sheets.BeginFrom(place.ClassId!.Value, place.Date!.Value, Sheet.Plan, Cancel);
-        if (lesson is not null)
+        var begun = await sheets.BeginFrom(Key, place.ClassId!.Value, place.Date!.Value, Sheet.Plan, Cancel);
+        if (begun.Lesson is { } lesson)
             return Redirect($"/sheets/{lesson.Id}");
-        ModelState.AddModelError("Place.ClassId", refusal!);
+        ShowErrors(begun.Errors, "Place.");
         return Page();
     }
 
+    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostKeepAsync(string? title, int? week)
     {
         if (!await Load())
             return NotFound();
         Draft = Draft with { Title = title ?? "", Week = week };
-        var (saved, errors) = ModelState.IsValid
-            ? await templates.Save(null, Draft with { Text = Sheet.Text(await sheets.Reader(Cancel)) }, Cancel)
-            : (null, [("Week", "A week is a number, or empty.")]);
-        if (saved is not null)
+        var draft = Draft with { Text = Sheet.Text(await sheets.Reader(Cancel)) };
+        var saved = ModelState.IsValid
+            ? await kept.Save(null, Key, null, draft, Cancel)
+            : RowSaved<KeptSheet>.Refused("Week", "A week is a number, or empty.");
+        if (saved.Row is { } row)
         {
             Say("Kept in the library.");
-            return Redirect($"/sheets/library/{saved.Id}");
+            return Redirect($"/sheets/library/{row.Id}");
         }
-        foreach (var (field, message) in errors)
-            ModelState.AddModelError($"Draft.{field}", message);
+        ShowErrors(saved.Errors, "Draft.");
         return Page();
     }
 
@@ -75,9 +83,9 @@ public sealed class UseModel(LadderContext db, TimeProvider time, LessonSheets s
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return false;
         Sheet = sheet;
-        Classes = await ClassChoice.All(Db, Cancel);
+        Classes = ClassChoice.Of(await school.Classes(Cancel));
         Place = new LessonPlace { ClassId = sheet.Lesson.ClassId, Date = sheet.Lesson.Date.AddDays(7) };
-        Draft = new TemplateDraft(
+        Draft = new KeptSheetDraft(
             sheet.Lesson.Title.Length > 0
                 ? sheet.Lesson.Title
                 : $"{sheet.Lesson.Class!.Name}, {Shown.ShortDay(sheet.Lesson.Date)}",
@@ -92,10 +100,6 @@ public sealed class UseModel(LadderContext db, TimeProvider time, LessonSheets s
 /// <summary>The classes to choose from.</summary>
 public static class ClassChoice
 {
-    public static async Task<List<SelectListItem>> All(LadderContext db, CancellationToken cancel) =>
-        [
-            .. (await db.Classes.AsNoTracking().OrderBy(c => c.Name).ToListAsync(cancel)).Select(
-                c => new SelectListItem($"{c.Name}, {c.Weekday} {Shown.Hour(c.Start)}", c.Id.ToString())
-            ),
-        ];
+    public static List<SelectListItem> Of(IEnumerable<ClassGroup> classes) =>
+        [.. classes.Select(c => new SelectListItem($"{c.Name}, {c.Weekday} {Shown.Hour(c.Start)}", c.Id.ToString()))];
 }

@@ -1,22 +1,16 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Opens the first school of an empty installation; closed for good once there is anybody.</summary>
 [AllowAnonymous]
-public sealed class FirstRunModel(
-    LadderContext db,
-    SchoolScope scope,
-    UserManager<AppUser> users,
-    SignInManager<AppUser> signIn
-) : PageModel
+public sealed class FirstRunModel(Founding founding, UserManager<AppUser> users, SignInManager<AppUser> signIn)
+    : PageModel
 {
     [
         BindProperty,
@@ -68,29 +62,28 @@ public sealed class FirstRunModel(
         if (!ModelState.IsValid)
             return Page();
         var school = new School { Name = SchoolName.Trim(), TimeZone = TimeZone };
-        (scope.SchoolId, scope.UserName) = (school.Id, DisplayName.Trim());
-        db.Schools.Add(school);
-        await db.SaveChangesAsync(HttpContext.RequestAborted);
         var head = new AppUser
         {
+            Id = Guid.CreateVersion7(),
             UserName = Email.Trim(),
             Email = Email.Trim(),
             DisplayName = DisplayName.Trim(),
             SchoolId = school.Id,
             Role = Role.Head,
         };
-        var made = await users.CreateAsync(head, Password);
-        if (!made.Succeeded)
-        {
-            db.Schools.Remove(school);
-            await db.SaveChangesAsync(HttpContext.RequestAborted);
-            foreach (var error in made.Errors)
-                ModelState.AddModelError("", error.Description);
+        if (!await founding.Found(school, head.Id, () => Join(head), HttpContext.RequestAborted))
             return Page();
-        }
         await signIn.SignInAsync(head, isPersistent: true);
         return Redirect("/school/classes");
     }
 
-    private async Task<bool> IsOpen() => !await db.Users.AnyAsync(HttpContext.RequestAborted);
+    private async Task<bool> Join(AppUser head)
+    {
+        var made = await users.CreateAsync(head, Password);
+        foreach (var error in made.Errors)
+            ModelState.AddModelError("", error.Description);
+        return made.Succeeded;
+    }
+
+    private Task<bool> IsOpen() => founding.IsOpen(HttpContext.RequestAborted);
 }

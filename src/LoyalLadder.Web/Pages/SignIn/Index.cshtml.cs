@@ -1,17 +1,15 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Signs in; six wrong passwords close the account for ten minutes.</summary>
 [AllowAnonymous]
-public sealed class IndexModel(LadderContext db, SignInManager<AppUser> signIn) : PageModel
+public sealed class IndexModel(Founding founding, SignInManager<AppUser> signIn) : PageModel
 {
     [
         BindProperty,
@@ -28,7 +26,7 @@ public sealed class IndexModel(LadderContext db, SignInManager<AppUser> signIn) 
     public string Password { get; set; } = "";
 
     public async Task<IActionResult> OnGetAsync() =>
-        await db.Users.AnyAsync(HttpContext.RequestAborted) ? Page() : RedirectToPage("/SignIn/FirstRun");
+        await founding.IsOpen(HttpContext.RequestAborted) ? RedirectToPage("/SignIn/FirstRun") : Page();
 
     public async Task<IActionResult> OnPostAsync(string? returnUrl)
     {

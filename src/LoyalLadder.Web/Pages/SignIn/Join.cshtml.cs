@@ -5,14 +5,13 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Joins a school by an invitation's link.</summary>
 [AllowAnonymous]
 public sealed class JoinModel(
-    LadderContext db,
+    Founding founding,
     SchoolScope scope,
     Invitations invitations,
     UserManager<AppUser> users,
@@ -67,38 +66,40 @@ public sealed class JoinModel(
             Invitation = null;
             return Page();
         }
-        scope.UserName = DisplayName.Trim();
         var user = new AppUser
         {
+            Id = Guid.CreateVersion7(),
             UserName = Email.Trim(),
             Email = Email.Trim(),
             DisplayName = DisplayName.Trim(),
             Role = Invitation.Role,
             SchoolId = Invitation.SchoolId,
         };
+        scope.UserId = user.Id;
         var made = await users.CreateAsync(user, Password);
         if (!made.Succeeded)
         {
             await invitations.GiveBack(Invitation, Cancel);
             foreach (var error in made.Errors)
-                ModelState.AddModelError(
-                    error.Code.Contains("Duplicate", StringComparison.Ordinal) ? nameof(Email) : "",
-                    error.Code.Contains("Duplicate", StringComparison.Ordinal)
-                        ? "Somebody signs in with this e-mail already."
-                        : error.Description
-                );
+                ShowError(error);
             return Page();
         }
         await signIn.SignInAsync(user, isPersistent: true);
         return Redirect("/");
     }
 
+    private void ShowError(IdentityError error)
+    {
+        if (error.Code.Contains("Duplicate", StringComparison.Ordinal))
+            ModelState.AddModelError(nameof(Email), "Somebody signs in with this e-mail already.");
+        else
+            ModelState.AddModelError("", error.Description);
+    }
+
     private async Task Load()
     {
         Invitation = await invitations.Find(Secret, Cancel);
         if (Invitation is not null)
-            SchoolName =
-                await db.Schools.Where(s => s.Id == Invitation.SchoolId).Select(s => s.Name).FirstOrDefaultAsync(Cancel)
-                ?? "";
+            SchoolName = await founding.NameOf(Invitation.SchoolId, Cancel);
     }
 }

@@ -1,13 +1,12 @@
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Pages.Today;
 
 /// <summary>The day's lessons in order, each with its next right action.</summary>
-public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days, DayOutlook outlook)
-    : RoomPage(db, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, DayOutlook outlook, SchoolBook school)
+    : RoomPage(own, time)
 {
     public DateOnly Date { get; private set; }
     public bool IsToday { get; private set; }
@@ -31,7 +30,7 @@ public sealed class IndexModel(LadderContext db, TimeProvider time, DayPlan days
             ToLog = await days.ToLog(today, Cancel);
         if (Date >= today)
             Ahead = await outlook.Of(Date, Cancel);
-        HasClasses = Entries.Count > 0 || await Db.Classes.AnyAsync(Cancel);
+        HasClasses = Entries.Count > 0 || await school.HasClasses(Cancel);
         return Page();
     }
 }

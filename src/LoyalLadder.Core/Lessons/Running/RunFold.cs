@@ -1,0 +1,102 @@
+namespace LoyalLadder.Core.Lessons.Running;
+
+/// <summary>Takes the events of a run one after the other. Times are whole milliseconds, as devices stamp them.</summary>
+internal sealed class RunFold(MatProgram program)
+{
+    public long? Started { get; private set; }
+    public long? Ended { get; private set; }
+
+    /// <summary>Since when the line that is up has been up; null while nothing runs.</summary>
+    public long? Since { get; private set; }
+
+    /// <summary>The step that is up.</summary>
+    public int? Current { get; private set; }
+
+    public long[] Spent { get; } = new long[program.Steps.Count];
+    public int[] Shift { get; } = new int[program.Steps.Count];
+    public HashSet<int> Skipped { get; } = [];
+    public List<string> Notes { get; } = [];
+
+    public void Take(RunEvent e)
+    {
+        // a note is worth keeping whenever it comes
+        if (e.Kind == RunEventKind.Note)
+        {
+            if (!string.IsNullOrWhiteSpace(e.Text))
+                Notes.Add(e.Text.Trim());
+            return;
+        }
+        if (Ended is not null)
+            return;
+        var at = e.At.ToUnixTimeMilliseconds();
+        if (e.Kind == RunEventKind.Start)
+            Start(at);
+        else if (Started is not null)
+            TakeRunning(e, at);
+    }
+
+    private void Start(long at)
+    {
+        if (Started is not null)
+            return;
+        Started = Since = at;
+        Current = program.Steps.Count > 0 ? 0 : null;
+    }
+
+    private void TakeRunning(RunEvent e, long at)
+    {
+        switch (e.Kind)
+        {
+            case RunEventKind.Go or RunEventKind.Skip:
+                Go(e, at);
+                break;
+            case RunEventKind.Pause:
+                Until(at);
+                Since = null;
+                break;
+            case RunEventKind.Resume:
+                Since ??= at;
+                break;
+            case RunEventKind.More when Current is { } line:
+                Shift[line] -= e.Value;
+                break;
+            case RunEventKind.Side when Current is { } line:
+                Shift[line] += e.Value;
+                break;
+            case RunEventKind.End:
+                Until(at);
+                (Ended, Since) = (at, null);
+                break;
+        }
+    }
+
+    private void Go(RunEvent e, long at)
+    {
+        var to = IndexOf(e.Step);
+        if (to < 0)
+            return;
+        Until(at);
+        if (e.Kind == RunEventKind.Skip && Current is { } left)
+            Skipped.Add(left);
+        Skipped.Remove(to);
+        Current = to;
+    }
+
+    private int IndexOf(Guid? step)
+    {
+        for (var i = 0; i < program.Steps.Count; i++)
+            if (program.Steps[i].Id == step)
+                return i;
+        return -1;
+    }
+
+    /// <summary>Counts the time up to a moment for the line that is up.</summary>
+    public void Until(long at)
+    {
+        if (Since is not { } from)
+            return;
+        if (Current is { } line && at > from)
+            Spent[line] += at - from;
+        Since = at;
+    }
+}

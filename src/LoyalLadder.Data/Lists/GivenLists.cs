@@ -1,0 +1,76 @@
+using System.Globalization;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+using static LoyalLadder.Data.Lists.ListedRows;
+
+namespace LoyalLadder.Data.Lists;
+
+/// <summary>Numbered combinations, given out only.</summary>
+public sealed class CombinationList(LadderContext db) : ISchoolList
+{
+    public string Key => "combinations";
+
+    public async Task<IReadOnlyList<IReadOnlyList<string>>> Rows(CancellationToken cancel) =>
+        (
+            await db
+                .NumberedCombinations.AsNoTracking()
+                .Include(c => c.Rank!.Track)
+                .OrderBy(c => c.Number)
+                .ToListAsync(cancel)
+        ).ConvertAll(c =>
+            (IReadOnlyList<string>)
+                [
+                    c.Number,
+                    c.Name,
+                    c.Kind.ToString(),
+                    AgeBands.Word(c.LeastBand),
+                    c.Notation,
+                    RankWords(c.Rank),
+                    c.ControlRule,
+                    c.Cautions,
+                ]
+        );
+}
+
+/// <summary>Classes, given out only.</summary>
+public sealed class ClassList(SchoolBook school) : ISchoolList
+{
+    public string Key => "classes";
+
+    public async Task<IReadOnlyList<IReadOnlyList<string>>> Rows(CancellationToken cancel) =>
+        [
+            .. (await school.ClassesWhole(cancel))
+                .Where(c => c.PutAwayAt is null)
+                .Select(c =>
+                    (IReadOnlyList<string>)
+                        [
+                            c.Name,
+                            AgeBands.Word(c.Band),
+                            c.Weekday.ToString(),
+                            c.Start.ToString("HH:mm", CultureInfo.InvariantCulture),
+                            N(c.Minutes),
+                            c.Hall?.Name ?? "",
+                            c.Teacher?.DisplayName ?? "",
+                            N(c.Enrolments.Count),
+                        ]
+                ),
+        ];
+}
+
+/// <summary>Tracks and ranks, given out only.</summary>
+public sealed class RankList(LadderContext db) : ISchoolList
+{
+    public string Key => "ranks";
+
+    public async Task<IReadOnlyList<IReadOnlyList<string>>> Rows(CancellationToken cancel) =>
+        (
+            await db
+                .Ranks.AsNoTracking()
+                .Include(r => r.Track)
+                .Where(r => r.PutAwayAt == null)
+                .OrderBy(r => r.Track!.Position)
+                .ThenBy(r => r.Position)
+                .ToListAsync(cancel)
+        ).ConvertAll(r => (IReadOnlyList<string>)[r.Track!.Name, r.Name, r.Colour, N(r.Stripes)]);
+}

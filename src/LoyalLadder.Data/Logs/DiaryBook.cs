@@ -1,0 +1,97 @@
+using LoyalLadder.Core.Lessons.Running;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Logs;
+
+/// <summary>A logged lesson in one line.</summary>
+public sealed record DiaryEntry(
+    Guid Lesson,
+    DateOnly Date,
+    string Class,
+    Guid TaughtById,
+    int Present,
+    int Lines,
+    int Done,
+    int Open,
+    int Planned,
+    int? Actual,
+    string Notes
+);
+
+/// <summary>A week of lessons that were run by the clock.</summary>
+/// <param name="From">Its first day.</param>
+/// <param name="Lessons">How many.</param>
+/// <param name="Planned">Seconds planned.</param>
+/// <param name="Actual">Seconds taken.</param>
+/// <param name="There">People there, a lesson.</param>
+public sealed record DiaryWeek(DateOnly From, int Lessons, int Planned, int Actual, double There);
+
+/// <summary>What was taught, to be looked through.</summary>
+public sealed class DiaryBook(LadderContext db)
+{
+    private IQueryable<LessonLog> Logs(Guid? classId) =>
+        db.Logs.AsNoTracking().Where(l => l.OutcomesAt != null && (classId == null || l.ClassId == classId));
+
+    /// <summary>Logs of a class, or of all, the newest first.</summary>
+    public Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel) =>
+        Logs(classId)
+            .OrderByDescending(l => l.On)
+            .ThenByDescending(l => l.Start)
+            .Skip(offset)
+            .Take(count)
+            .Select(l => new DiaryEntry(
+                l.LessonId,
+                l.On,
+                l.Lesson!.Class!.Name,
+                l.TaughtById,
+                l.Attendances.Count,
+                l.Lines.Count,
+                l.Lines.Count(x => x.Outcome == LineOutcome.Done),
+                l.Lines.Count(x => x.Outcome != LineOutcome.Done && x.SettledAt == null && x.Carries),
+                l.PlannedSeconds,
+                l.ActualSeconds,
+                l.Notes
+            ))
+            .ToListAsync(cancel);
+
+    /// <summary>Weeks from a day on, the oldest first.</summary>
+    public async Task<List<DiaryWeek>> Weeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel)
+    {
+        var logs = await Logs(classId)
+            .Where(l => l.On >= first && l.ActualSeconds > 0)
+            .Select(l => new
+            {
+                l.On,
+                l.PlannedSeconds,
+                Actual = l.ActualSeconds!.Value,
+                There = l.Attendances.Count,
+            })
+            .ToListAsync(cancel);
+        var byWeek = logs.ToLookup(l => (l.On.DayNumber - first.DayNumber) / 7);
+        return
+        [
+            .. Enumerable
+                .Range(0, weeks)
+                .Select(w => new DiaryWeek(
+                    first.AddDays(7 * w),
+                    byWeek[w].Count(),
+                    byWeek[w].Sum(l => l.PlannedSeconds),
+                    byWeek[w].Sum(l => l.Actual),
+                    byWeek[w].Select(l => (double)l.There).DefaultIfEmpty(0).Average()
+                )),
+        ];
+    }
+
+    /// <summary>The last logs of a class before a day, with lines and attendance, the newest first.</summary>
+    public Task<List<LessonLog>> Last(Guid classId, DateOnly before, int count, CancellationToken cancel) =>
+        db
+            .Logs.AsNoTracking()
+            .Include(l => l.Lines)
+            .Include(l => l.Attendances)
+            .AsSplitQuery()
+            .Where(l => l.ClassId == classId && l.On < before && l.OutcomesAt != null)
+            .OrderByDescending(l => l.On)
+            .ThenByDescending(l => l.Id)
+            .Take(count)
+            .ToListAsync(cancel);
+}

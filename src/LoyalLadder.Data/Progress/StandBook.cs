@@ -1,0 +1,164 @@
+using System.Globalization;
+using LoyalLadder.Core;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Core.Syllabus;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Progress;
+
+/// <summary>A student before the next rank.</summary>
+/// <param name="Student">Who.</param>
+/// <param name="Standing">How they stand.</param>
+/// <param name="LastDays">The last days on which they took part, the newest first.</param>
+/// <param name="HasCare">Whether a care note holds today.</param>
+public sealed record StudentStand(Student Student, Standing Standing, IReadOnlyList<DateOnly> LastDays, bool HasCare)
+{
+    public Rank? Next => Standing.Next;
+    public Readiness Readiness => Standing.Readiness;
+    public bool IsDrifting => Standing.IsDrifting;
+    public Sequence<Requirement> Requirements => Next?.Requirements ?? [];
+    public DateOnly? LastSeen => LastDays.Count > 0 ? LastDays[0] : null;
+}
+
+/// <summary>How students stand before their next ranks.</summary>
+public sealed class StandBook(
+    LadderContext db,
+    OwnSchool own,
+    SyllabusBook syllabus,
+    SchoolMemory memory,
+    TimeProvider time
+)
+{
+    /// <summary>Days of attendance that tell how somebody comes; older ones make no difference.</summary>
+    private const int DaysTold = 40;
+
+    /// <summary>The people of a class.</summary>
+    public Task<List<StudentStand>> OfClass(Guid classId, CancellationToken cancel) =>
+        Of(Here.Where(s => s.Enrolments.Any(e => e.ClassId == classId)), cancel);
+
+    /// <summary>Everybody whose rank is in a track.</summary>
+    public Task<List<StudentStand>> OfTrack(Guid trackId, CancellationToken cancel) =>
+        Of(Here.Where(s => s.Rank!.TrackId == trackId), cancel);
+
+    public async Task<StudentStand?> OfStudent(Guid studentId, CancellationToken cancel) =>
+        (await Of(Here.Where(s => s.Id == studentId), cancel)).FirstOrDefault();
+
+    private IQueryable<Student> Here => db.Students.Where(s => !s.IsErased && s.PutAwayAt == null);
+
+    private async Task<List<StudentStand>> Of(IQueryable<Student> which, CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        var students = await which
+            .AsNoTracking()
+            .Include(s => s.Rank)
+            .Include(s => s.Enrolments)
+                .ThenInclude(e => e.Class)
+            .OrderBy(s => s.FirstName)
+            .ThenBy(s => s.Initial)
+            .ToListAsync(cancel);
+        var ids = students.ConvertAll(s => s.Id);
+        var ladder = await syllabus.Read(cancel);
+        var stages = await Stages(ids, Asked(ladder, students), cancel);
+        var signed = await Signatures(ids, cancel);
+        var came = await Attendance(ids, cancel);
+        var cared = (
+            await db
+                .CareNotes.Where(n => ids.Contains(n.StudentId) && n.Until >= today)
+                .Select(n => n.StudentId)
+                .ToListAsync(cancel)
+        ).ToHashSet();
+        var people = students.ConvertAll(s => new Candidacy(
+            s.RankId,
+            BandOf(s),
+            s.RankSince,
+            came.GetValueOrDefault(s.Id)?.First,
+            came.GetValueOrDefault(s.Id)?.InRank ?? 0,
+            came.GetValueOrDefault(s.Id)?.Last ?? [],
+            stages.GetValueOrDefault(s.Id) ?? [],
+            signed.GetValueOrDefault(s.Id) ?? []
+        ));
+        return
+        [
+            .. students
+                .Zip(people, Standing.Of(ladder, people, today))
+                .Select(x => new StudentStand(x.First, x.Third, x.Second.LastDays, cared.Contains(x.First.Id))),
+        ];
+    }
+
+    private static AgeBand? BandOf(Student student) =>
+        student.Enrolments.Select(e => (AgeBand?)e.Class!.Band).FirstOrDefault();
+
+    private static List<string> Asked(Core.Syllabus.Syllabus ladder, List<Student> students) =>
+        [
+            .. students
+                .Select(s => ladder.Next(s.RankId, BandOf(s)))
+                .OfType<Rank>()
+                .SelectMany(r => r.Requirements)
+                .Select(r => r.Learnable)
+                .Distinct()
+                .Order(StringComparer.Ordinal),
+        ];
+
+    private Task<Dictionary<Guid, Dictionary<string, int>>> Stages(
+        List<Guid> ids,
+        List<string> learnables,
+        CancellationToken cancel
+    ) => memory.Of($"stages {string.Join(' ', ids)} {string.Join(' ', learnables)}", Remembered.Progress, async () => (
+                    await db
+                        .Evidence.Where(e => ids.Contains(e.StudentId) && learnables.Contains(e.Learnable))
+                        .Select(e => new
+                        {
+                            e.StudentId,
+                            e.Learnable,
+                            e.Stage,
+                        })
+                        .ToListAsync(cancel)
+                ).GroupBy(e => e.StudentId).ToDictionary(g => g.Key, g => g.ToDictionary(e => e.Learnable, e => e.Stage)), cancel);
+
+    private async Task<Dictionary<Guid, Dictionary<Guid, int>>> Signatures(List<Guid> ids, CancellationToken cancel) =>
+        (
+            await db
+                .SignOffs.Where(s => ids.Contains(s.StudentId))
+                .GroupBy(s => new { s.StudentId, s.RequirementId })
+                .Select(g => new
+                {
+                    g.Key.StudentId,
+                    g.Key.RequirementId,
+                    Signers = g.Count(),
+                })
+                .ToListAsync(cancel)
+        ).GroupBy(s => s.StudentId).ToDictionary(g => g.Key, g => g.ToDictionary(s => s.RequirementId, s => s.Signers));
+
+    /// <summary>How somebody came: the first day, lessons since the rank is held, and the last days.</summary>
+    private sealed record Came(DateOnly First, int InRank, IReadOnlyList<DateOnly> Last);
+
+    private sealed record CameRow(Guid StudentId, DateOnly First, int InRank, DateOnly[] Last);
+
+    private Task<Dictionary<Guid, Came>> Attendance(List<Guid> ids, CancellationToken cancel) =>
+        memory.Of(
+            string.Create(CultureInfo.InvariantCulture, $"came {DaysTold} {string.Join(' ', ids)}"),
+            Remembered.Progress,
+            async () =>
+                (
+                    await db
+                        .Database.SqlQuery<CameRow>(
+                            $"""
+                            SELECT a.student_id, min(l."on") AS first,
+                                   (count(*) FILTER (WHERE s.rank_since IS NULL OR l."on" >= s.rank_since))::int AS in_rank,
+                                   (array_agg(l."on" ORDER BY l."on" DESC))[1:{DaysTold}] AS last
+                            FROM attendances a
+                            JOIN logs l ON l.id = a.log_id
+                            JOIN students s ON s.id = a.student_id
+                            WHERE a.school_id = {db.SchoolId} AND a.student_id = ANY({ids}) AND a.presence <> 'Watching'
+                            GROUP BY a.student_id
+                            """
+                        )
+                        .ToListAsync(cancel)
+                ).ToDictionary(r => r.StudentId, r => new Came(r.First, r.InRank, r.Last)),
+            cancel
+        );
+}

@@ -1,0 +1,113 @@
+using System.ComponentModel;
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using Microsoft.Extensions.Caching.Hybrid;
+
+namespace LoyalLadder.Data.Schools;
+
+/// <summary>What a remembered answer was worked out from, and so what makes it old.</summary>
+public enum Remembered
+{
+    Facts,
+    Material,
+
+    /// <summary>Logs and the ladder, told in the words of the facts.</summary>
+    Progress,
+}
+
+/// <summary>
+/// The one memory for what is asked again and again of the scope's school. An answer is kept under the edition it was read at,
+/// so that an answer that was begun before a save is never taken for one behind it. Values are immutable and shared.
+/// </summary>
+public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, LadderContext db)
+{
+    private const int LongestName = 200;
+
+    private static readonly HybridCacheEntryOptions Kept = new()
+    {
+        Expiration = TimeSpan.FromMinutes(20),
+        LocalCacheExpiration = TimeSpan.FromMinutes(20),
+        Flags = HybridCacheEntryFlags.DisableDistributedCache,
+    };
+
+    private static readonly HybridCacheEntryOptions OnlyLook = new()
+    {
+        Flags =
+            HybridCacheEntryFlags.DisableDistributedCache
+            | HybridCacheEntryFlags.DisableUnderlyingData
+            | HybridCacheEntryFlags.DisableLocalCacheWrite,
+    };
+
+    /// <summary>Held as it is: nothing is copied or written out.</summary>
+    [ImmutableObject(true)]
+    private sealed record Held(object Value);
+
+    /// <summary>What a transaction of this scope has read: others must not see it before it is committed.</summary>
+    private readonly Dictionary<string, Held> _own = [];
+
+    /// <summary>What is remembered under a name, else what is read now.</summary>
+    /// <param name="name">What it is, with everything that it depends on besides the school.</param>
+    /// <param name="from">What makes it old.</param>
+    /// <param name="read">Reads it.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public async Task<T> Of<T>(string name, Remembered from, Func<Task<T>> read, CancellationToken cancel)
+        where T : notnull
+    {
+        var key = Key(name, from, await editions.Of(db, cancel));
+        if (db.Database.CurrentTransaction is not null)
+            return (T)(await InTransaction(key, async () => new Held(await read()), cancel)).Value;
+        var isMine = false;
+        try
+        {
+            var held = await cache.GetOrCreateAsync(key, Read, Kept, [Tag(db.SchoolId, from)], cancel);
+            return (T)held.Value;
+        }
+        catch (Exception) when (!isMine && !cancel.IsCancellationRequested)
+        {
+            // several wait for one reading; its request was broken off and took the reading with it
+            return await read();
+        }
+
+        async ValueTask<Held> Read(CancellationToken _)
+        {
+            isMine = true;
+            return new Held(await read());
+        }
+    }
+
+    private async Task<Held> InTransaction(string key, Func<Task<Held>> read, CancellationToken cancel)
+    {
+        if (_own.TryGetValue(key, out var mine))
+            return mine;
+        var shared = await cache.GetOrCreateAsync<Held?>(
+            key,
+            _ => ValueTask.FromResult<Held?>(null),
+            OnlyLook,
+            cancellationToken: cancel
+        );
+        return _own[key] = shared ?? await read();
+    }
+
+    private string Key(string name, Remembered from, EditionNumbers numbers)
+    {
+        // a name that lists all that it depends on may be longer than a key may be
+        if (name.Length > LongestName)
+            name = $"{name[..20]} {Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(name)))}";
+        return from switch
+        {
+            Remembered.Facts => string.Create(CultureInfo.InvariantCulture, $"{db.SchoolId} {numbers.Facts} {name}"),
+            Remembered.Material => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{db.SchoolId} {numbers.Material} {name}"
+            ),
+            _ => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{db.SchoolId} {numbers.Facts}/{numbers.Progress} {name}"
+            ),
+        };
+    }
+
+    /// <summary>By which all of a kind that is remembered of a school is dropped.</summary>
+    public static string Tag(Guid school, Remembered from) => $"{from} of {school}";
+}

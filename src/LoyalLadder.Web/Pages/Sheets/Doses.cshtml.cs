@@ -1,0 +1,39 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>Changing one thing about a line: its dose, its place, how much it matters, how much of it is taught.</summary>
+public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, SheetHistory history)
+    : SheetRoom(own, time, desk)
+{
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostStepAsync(Guid line, int by) =>
+        await Answer(await edits.Step(Id, line, Math.Sign(by), Cancel), line: line);
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostMoveAsync(Guid line, int by) =>
+        await Answer(await edits.Move(Id, line, Math.Sign(by), Cancel), line: line);
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostPrioritiseAsync(Guid line, Priority priority) =>
+        await Answer(await edits.Prioritise(Id, line, priority, Cancel), line: line);
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) =>
+        await Answer(await edits.Teach(Id, line, kind, Cancel), line: line);
+
+    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: the skyline's edge was dragged there.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostSizeAsync(Guid line, int seconds)
+    {
+        var edit = await edits.Size(Id, line, Math.Clamp(seconds, 1, Dose.LongestSeconds), Cancel);
+        if (edit is not SheetEdit.Saved)
+            return await Answer(edit, line: line);
+        var deed = new SheetDeed { Done = "Changed.", Undoable = await history.LastOwn(Id, Cancel) };
+        return await Answer(edit, deed, line);
+    }
+}

@@ -1,0 +1,35 @@
+using LoyalLadder.Core.Lessons;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>Words for what may be said of a line, and what its keys make of it next.</summary>
+public static class LineWords
+{
+    public static string Of(TeachingKind kind) =>
+        kind switch
+        {
+            TeachingKind.New => "new",
+            TeachingKind.Refresh => "refresh",
+            TeachingKind.None => "no talk",
+            TeachingKind.Known => "known",
+            _ => "talk",
+        };
+
+    /// <summary>Known, new and refresh in turn.</summary>
+    public static TeachingKind Next(TeachingKind? kind) =>
+        kind switch
+        {
+            TeachingKind.New => TeachingKind.Refresh,
+            TeachingKind.Refresh => TeachingKind.Known,
+            _ => TeachingKind.New,
+        };
+
+    /// <summary>Must, should and could in turn.</summary>
+    public static Priority Next(Priority? priority) =>
+        (priority ?? Priority.Should) switch
+        {
+            Priority.Must => Priority.Should,
+            Priority.Should => Priority.Could,
+            _ => Priority.Must,
+        };
+}

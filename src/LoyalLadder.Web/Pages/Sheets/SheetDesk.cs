@@ -1,0 +1,121 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
+using Microsoft.AspNetCore.Mvc.Rendering;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>Who looks at a sheet, and how.</summary>
+/// <param name="CanPlan">May change it.</param>
+/// <param name="IsPart">Wants the live part alone.</param>
+/// <param name="Zoom">How wide the skyline is drawn.</param>
+public sealed record SheetLook(bool CanPlan, bool IsPart, int Zoom);
+
+/// <summary>Lays out what the Sheet room shows.</summary>
+public sealed class SheetDesk(
+    LessonSheets sheets,
+    OwedLines owed,
+    PaceBook paces,
+    LineComments comments,
+    SheetCompany company,
+    SchoolBook school,
+    ProgressBook progress
+)
+{
+    /// <summary>The view of a sheet; null when there is no such lesson.</summary>
+    public async Task<SheetView?> View(Guid lesson, SheetLook look, SheetDeed deed, CancellationToken cancel)
+    {
+        // before the lines are read: what comes in between is news again
+        var mark = await company.Mark(lesson, cancel);
+        if (await sheets.Open(lesson, cancel) is not { } sheet)
+            return null;
+        var checks = sheet.Checks().ToList();
+        var isWhole = !look.IsPart;
+        return new SheetView
+        {
+            Sheet = sheet,
+            Mark = mark?.Word ?? "",
+            Owed = await OwedTo(sheet, cancel),
+            Checks = checks,
+            SetAside = checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(lesson, cancel) : [],
+            Tally = LessonTally.Of(sheet.Clock),
+            Likely = await paces.Of(sheet, cancel),
+            Comments = (mark?.Said is null ? [] : await comments.Open(lesson, cancel)).ToLookup(c => c.LineId),
+            CanPlan = look.CanPlan,
+            Here = isWhole ? await company.Others(lesson, cancel) : [],
+            Zoom = look.Zoom is 2 or 4 ? look.Zoom : 1,
+            Deed = deed,
+            Head = isWhole && look.CanPlan ? await Head(sheet, cancel) : null,
+        };
+    }
+
+    /// <summary>What the class was owed on that day and the sheet does not make good.</summary>
+    private async Task<IReadOnlyList<OwedLine>> OwedTo(OpenSheet sheet, CancellationToken cancel)
+    {
+        var here = sheet.Rows.Select(r => r.OwedLogLineId).OfType<Guid>().ToHashSet();
+        return
+        [
+            .. (await owed.Of([sheet.Lesson.ClassId], cancel)).Where(o =>
+                !here.Contains(o.LogLine) && o.From <= sheet.Lesson.Date
+            ),
+        ];
+    }
+
+    private async Task<SheetHeadView> Head(OpenSheet sheet, CancellationToken cancel) =>
+        new(
+            HeadForm.Of(sheet.Lesson),
+            [
+                .. (await school.Classes(cancel)).Select(c => new SelectListItem(
+                    $"{c.Name}, {AgeBands.Word(c.Band)}",
+                    c.Id.ToString()
+                )),
+            ],
+            [.. sheet.Facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))],
+            [.. sheet.Facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))]
+        );
+
+    /// <summary>What is due for a sheet's class and not on it yet.</summary>
+    public async Task<DueList> Due(SheetView view, CancellationToken cancel)
+    {
+        var sheet = view.Sheet;
+        var here = sheet.Plan.Lines.SelectMany(l => Learnables.Of(l.Moves)).ToHashSet();
+        var due = await progress.DueFor(
+            sheet.Lesson.ClassId,
+            sheet.Lesson.Date,
+            [.. view.Owed.Select(o => o.Text)],
+            cancel
+        );
+        return new DueList(
+            view,
+            [
+                .. due.Where(d => !here.Contains(d.Learnable))
+                    .Take(DueList.Most)
+                    .Select(d => (d, sheet.Facts.Material.NameOf(d.Learnable, sheet.School.Naming))),
+            ],
+            due.Count
+        );
+    }
+
+    /// <summary>A line that brings in what is due, with a dose and stage that fit; null when it is due no longer.</summary>
+    public async Task<string?> DueLine(OpenSheet sheet, string? learnable, CancellationToken cancel)
+    {
+        var due = (await progress.DueFor(sheet.Lesson.ClassId, sheet.Lesson.Date, [], cancel)).Find(d =>
+            d.Learnable == learnable
+        );
+        if (due is null)
+            return null;
+        var material = sheet.Facts.Material;
+        return Core.Progress.Due.Line(
+            material.OnSheets(due.Learnable, sheet.School.Naming),
+            material.Catalogue.Find(due.Learnable),
+            due.NextStage
+        );
+    }
+}

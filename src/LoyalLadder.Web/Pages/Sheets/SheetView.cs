@@ -1,0 +1,161 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Sharing;
+using Microsoft.AspNetCore.Mvc.Rendering;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>Everything that the Sheet room shows, and what was just done in it.</summary>
+public sealed class SheetView
+{
+    public required OpenSheet Sheet { get; init; }
+
+    public SchoolFacts Facts => Sheet.Facts;
+
+    /// <summary>How far the sheet had come when this was read.</summary>
+    public required string Mark { get; init; }
+
+    public required IReadOnlyList<OwedLine> Owed { get; init; }
+    public required IReadOnlyList<Check> Checks { get; init; }
+
+    /// <summary>Stops that somebody set aside for this lesson.</summary>
+    public required IReadOnlyList<CheckOverride> SetAside { get; init; }
+
+    public required LessonTally Tally { get; init; }
+
+    /// <summary>When it is likely to end, by how long such lines have taken; null while too little was run.</summary>
+    public LikelyEnd? Likely { get; init; }
+
+    /// <summary>What was said on lines and is not settled.</summary>
+    public required ILookup<Guid, LineComment> Comments { get; init; }
+
+    /// <summary>Whether who looks may change it.</summary>
+    public required bool CanPlan { get; init; }
+
+    /// <summary>The others who are in it.</summary>
+    public IReadOnlyList<string> Here { get; init; } = [];
+
+    /// <summary>How wide the skyline is drawn: 1, 2 or 4 times.</summary>
+    public int Zoom { get; init; } = 1;
+
+    /// <summary>What was just done.</summary>
+    public required SheetDeed Deed { get; init; }
+
+    /// <summary>The form of the head; null where only the live part is shown.</summary>
+    public SheetHeadView? Head { get; init; }
+
+    /// <summary>Without scripts the picture stands alone, with a style of its own.</summary>
+    public bool IsStandalone { get; init; }
+
+    /// <summary>What is said of a check: who set it aside, or why a reason was not taken.</summary>
+    public CheckOverride? AsideOf(Check check)
+    {
+        var line = Sheet.LineOf(check);
+        return SetAside.FirstOrDefault(o => o.Code == check.Code && o.LineId == line);
+    }
+
+    /// <summary>What is wrong with the reason that was given for setting a check aside; null where none was.</summary>
+    public string? RefusedReason(Check check) =>
+        Deed.NotSetAside is { } no && no.Code == check.Code && no.Line == Sheet.LineOf(check) ? no.Message : null;
+
+    /// <summary>The closest known names for what a line did not say clearly.</summary>
+    public IReadOnlyList<string> Closest(LessonLine line)
+    {
+        var unknown = line.Moves.Elements.FirstOrDefault(e => e.Technique is null);
+        return unknown is null ? [] : [.. Facts.Material.Catalogue.Closest(unknown.Words)];
+    }
+
+    /// <summary>Where a form of the live part posts to: 'lines?handler=Step&amp;line=…'.</summary>
+    public string Post(string page, string handler, Guid? line = null, string more = "") =>
+        $"/sheets/{Sheet.Lesson.Id}/{page}?handler={handler}{(line is { } l ? $"&line={l}" : "")}{more}";
+
+    public string Address => $"/sheets/{Sheet.Lesson.Id}";
+}
+
+/// <summary>One entry of the sheet with all that its row shows.</summary>
+/// <param name="View">The whole.</param>
+/// <param name="Index">The entry.</param>
+/// <param name="Clocked">Its time; null where it takes none.</param>
+public sealed record SheetRowView(SheetView View, int Index, ClockedLine? Clocked)
+{
+    public SheetEntry Entry => View.Sheet.Plan.Entries[Index];
+
+    public SheetLine Row => View.Sheet.RowOf[Index];
+
+    public LessonLine? Line => Entry as LessonLine;
+
+    public bool IsEdited => View.Deed.EditLine == Row.Id;
+
+    public bool HasTalk => View.Comments.Contains(Row.Id) || View.Deed.CommentLine == Row.Id;
+}
+
+/// <summary>What somebody has just done in a sheet, or tried to.</summary>
+public sealed record SheetDeed
+{
+    public static SheetDeed None { get; } = new();
+
+    /// <summary>The row that the keys act on.</summary>
+    public Guid? Chosen { get; init; }
+
+    /// <summary>The row that is open for editing.</summary>
+    public Guid? EditLine { get; init; }
+
+    public string? EditText { get; init; }
+    public string? EditProblem { get; init; }
+    public SheetEdit.Clash? Clash { get; init; }
+
+    /// <summary>What the quick line held when it could not be taken.</summary>
+    public string? Typed { get; init; }
+
+    public string? Problem { get; init; }
+
+    /// <summary>The row that was taken out just now.</summary>
+    public Guid? Removed { get; init; }
+
+    /// <summary>What was done just now, and the save that takes it back.</summary>
+    public string? Done { get; init; }
+    public Guid? Undoable { get; init; }
+
+    /// <summary>The row that is being commented on.</summary>
+    public Guid? CommentLine { get; init; }
+
+    public string? CommentText { get; init; }
+    public string? CommentProblem { get; init; }
+
+    /// <summary>The check whose reason was not taken, and what is wrong with it.</summary>
+    public (string Code, Guid? Line, string Message)? NotSetAside { get; init; }
+
+    public Fitted? Fitted { get; init; }
+    public NoFit? NoFit { get; init; }
+
+    /// <summary>True where there is something to show that a fresh look at the sheet would not.</summary>
+    public bool SaysSomething =>
+        Problem is not null
+        || Done is not null
+        || EditLine is not null
+        || Removed is not null
+        || NotSetAside is not null
+        || CommentLine is not null;
+}
+
+/// <summary>The form of a lesson's head, with what may be chosen.</summary>
+public sealed record SheetHeadView(
+    HeadForm Form,
+    IReadOnlyList<SelectListItem> Classes,
+    IReadOnlyList<SelectListItem> Halls,
+    IReadOnlyList<SelectListItem> Teachers
+);
+
+/// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
+public sealed record DueList(SheetView View, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
+{
+    /// <summary>Shown at once, and behind a press.</summary>
+    public const int First = 4,
+        Most = 14;
+}

@@ -175,34 +175,29 @@ public sealed class LessonLogs(
 
     private async Task<FormMerge<Guid, Presence?>> KeepAttendance(LessonLog log, LogForm form, CancellationToken cancel)
     {
-        var stands = form
-            .PresencesSeen.Keys.Concat(form.Presences.Keys)
-            .Distinct()
-            .ToDictionary(s => s, _ => (Presence?)null);
-        foreach (var there in log.Attendances)
-            stands[there.StudentId] = there.Presence;
-        var merge = FormMerge<Guid, Presence?>.Of(form.PresencesSeen, form.Presences, stands);
+        var merge = FormMerge<Guid, Presence?>.Of(
+            WhoWasThere(form.PresencesSeen),
+            WhoWasThere(form.Presences),
+            log.Attendances.ToDictionary(a => a.StudentId, a => (Presence?)a.Presence)
+        );
+        foreach (var row in log.Attendances.Where(a => !merge.Merged.ContainsKey(a.StudentId)).ToList())
+            db.Attendances.Remove(row);
         var ids = merge.Merged.Keys.ToList();
         var known = await db.Students.Where(s => ids.Contains(s.Id)).Select(s => s.Id).ToHashSetAsync(cancel);
         foreach (var (student, presence) in merge.Merged.Where(m => known.Contains(m.Key)))
         {
-            var row = log.Attendances.Find(a => a.StudentId == student);
-            if (presence is null && row is not null)
-                db.Attendances.Remove(row);
-            else if (presence is { } how && row is null)
-                db.Attendances.Add(
-                    new Attendance
-                    {
-                        LogId = log.Id,
-                        StudentId = student,
-                        Presence = how,
-                    }
-                );
-            else if (presence is { } now && row is not null)
-                row.Presence = now;
+            if (log.Attendances.Find(a => a.StudentId == student) is not { } row)
+            {
+                row = new Attendance { LogId = log.Id, StudentId = student };
+                db.Attendances.Add(row);
+            }
+            row.Presence = presence!.Value;
         }
         return merge;
     }
+
+    private static Dictionary<Guid, Presence?> WhoWasThere(IReadOnlyDictionary<Guid, Presence?> said) =>
+        said.Where(s => s.Value is not null).ToDictionary(s => s.Key, s => s.Value);
 
     private async Task<FormMerge<Guid, LineOutcome>> KeepOutcomes(
         LessonLog log,

@@ -5,9 +5,11 @@ gate() {
   local here=$1 web="$1/src/LoyalLadder.Web" bad=0 long
   ( cd "$here" && dotnet tool restore >"$here/.local/gate.log" 2>&1 && dotnet csharpier check . >>"$here/.local/gate.log" 2>&1 ) \
     || { grep -E '^(Error|Warn)' "$here/.local/gate.log" | head -20; say "C# is not formatted. Run: dotnet csharpier format ."; bad=1; }
-  ( cd "$web" && npx --no-install prettier --check 'wwwroot/**/*.{js,css}' '*.mjs' ../../tools/*.mjs ../../bench/*.mjs ) \
+  ( cd "$web" && npx --no-install prettier --check 'wwwroot/**/*.{js,css}' '*.mjs' ../../{tools,bench,tests/scripts}/*.mjs ) \
     >"$here/.local/gate.log" 2>&1 \
     || { grep '^\[warn\]' "$here/.local/gate.log"; say "Scripts or styles are not formatted. Run in src/LoyalLadder.Web: npm run format"; bad=1; }
+  ( cd "$web" && npx --no-install tsc -p . ) >"$here/.local/gate.log" 2>&1 \
+    || { grep 'error' "$here/.local/gate.log" | head -20; say "A script does not type-check."; bad=1; }
   long=$(cd "$here" && git ls-files -co --exclude-standard 'src/*.cshtml' | tr '\n' '\0' | xargs -0 awk 'length($0) > 140 { print FILENAME ":" FNR ": " length($0) " columns" }')
   [ -z "$long" ] || { say "$long"; say "Lines of razor have at most 140 columns."; bad=1; }
   return $bad

@@ -68,16 +68,12 @@ cluster_home() {
   else rmdir "$probe"; printf '/var/tmp/loyal-ladder-%s/%s' "$(printf '%s' "$1" | cksum | cut -d' ' -f1)" "$2"; fi
 }
 
-# start_cluster HOME [fsync-off] : initialises if empty, starts unless running; sets PG_PORT.
+# start_cluster HOME [fsync-off] : sets up a new cluster where there is none, starts it unless it runs; sets PG_PORT.
 start_cluster() {
   local home=$1 fast=${2:-}
-  if [ ! -s "$home/data/PG_VERSION" ]; then
-    rm -rf "$home"; mkdir -p "$home"
-    [ "$(id -u)" = 0 ] && { mkdir -p "$(dirname "$home")"; chown -R "$PG_USER" "$home"; }
-    chmod 700 "$home"
-    as_pg "$PG_BIN/initdb" -D "$home/data" -U ladder -A trust -E UTF8 --locale=C.UTF-8 ${fast:+--no-sync} >"$home.initdb.log" 2>&1 \
-      || die "PostgreSQL could not be set up: see $home.initdb.log"
-  fi
+  [ -e "$home/data" ] || make_cluster "$home" "$fast"
+  [ -s "$home/data/PG_VERSION" ] \
+    || die "In $home/data there is something that is no readable database. It is left as it is: look at it, or move it away."
   if as_pg "$PG_BIN/pg_ctl" -D "$home/data" status >/dev/null 2>&1; then
     PG_PORT=$(as_pg sed -n 4p "$home/data/postmaster.pid"); return 0
   fi
@@ -87,6 +83,18 @@ start_cluster() {
   [ -n "$fast" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
   as_pg "$PG_BIN/pg_ctl" -D "$home/data" -l "$home/server.log" -w -t 60 -o "$options" start >/dev/null \
     || die "PostgreSQL did not start: see $home/server.log"
+}
+
+# A cluster is set up beside its place and then moved there: nothing that holds data is ever deleted.
+make_cluster() {
+  local home=$1 fast=$2 beside
+  mkdir -p "$home"
+  beside=$(mktemp -d "$home/new-XXXXXX")
+  [ "$(id -u)" = 0 ] && chown "$PG_USER" "$home" "$beside"
+  chmod 700 "$home" "$beside"
+  as_pg "$PG_BIN/initdb" -D "$beside/data" -U ladder -A trust -E UTF8 --locale=C.UTF-8 ${fast:+--no-sync} >"$home.initdb.log" 2>&1 \
+    || die "PostgreSQL could not be set up: see $home.initdb.log"
+  mv "$beside/data" "$home/data" && rmdir "$beside"
 }
 
 stop_cluster() { as_pg "$PG_BIN/pg_ctl" -D "$1/data" -m fast -w stop >/dev/null 2>&1 || true; }

@@ -5,15 +5,16 @@ namespace LoyalLadder.Core.Tests.Progress;
 /// <summary>Pace learned from logs, and odds that come true.</summary>
 public class PaceTests
 {
-    private static readonly Guid Class = Guid.NewGuid();
+    private static readonly Guid Class = Guid.NewGuid(),
+        Ines = Guid.NewGuid();
 
     private static PacedLine Line(
         double ratio,
         Guid? group = null,
-        string who = "Ines",
+        Guid? who = null,
         PaceKind kind = PaceKind.Alone,
         Guid? lesson = null
-    ) => new(lesson ?? Guid.NewGuid(), group ?? Class, who, kind, 100, (int)Math.Round(100 * ratio));
+    ) => new(lesson ?? Guid.NewGuid(), group ?? Class, who ?? Ines, kind, 100, (int)Math.Round(100 * ratio));
 
     [Fact]
     public void Too_few_lines_say_nothing() =>
@@ -27,23 +28,23 @@ public class PaceTests
             .. Enumerable.Range(0, 95).Select(_ => Line(1)),
             .. Enumerable.Range(0, 5).Select(_ => Line(2, other)),
         ])!;
-        Assert.Equal(0, pace.Of(PaceKind.Alone, Class, "Ines"), 6);
+        Assert.Equal(0, pace.Of(PaceKind.Alone, Class, Ines), 6);
         // of the class: (5 ln 2 + 5 · 0) / 10, then of the instructor in it: (5 ln 2 + 5 · that) / 10
-        Assert.Equal(Math.Log(2) / 2, pace.Of(PaceKind.Alone, other, "somebody new"), 6);
-        Assert.Equal(Math.Log(2) * 0.75, pace.Of(PaceKind.Alone, other, "Ines"), 6);
+        Assert.Equal(Math.Log(2) / 2, pace.Of(PaceKind.Alone, other, Guid.NewGuid()), 6);
+        Assert.Equal(Math.Log(2) * 0.75, pace.Of(PaceKind.Alone, other, Ines), 6);
         // unknown kinds and classes go by what is above them
-        Assert.Equal(0, pace.Of(PaceKind.Floor, Guid.NewGuid(), "nobody"), 6);
+        Assert.Equal(0, pace.Of(PaceKind.Floor, Guid.NewGuid(), Guid.NewGuid()), 6);
     }
 
     [Fact]
     public void A_slip_of_the_finger_is_no_pace() =>
         Assert.Equal(
-            Pace.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, "Ines"),
+            Pace.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, Ines),
             Pace.Learn([
                         .. Enumerable.Range(0, 60).Select(_ => Line(1.1)),
                         .. Enumerable.Range(0, 20).Select(_ => Line(40)),
                     ])!
-                .Of(PaceKind.Alone, Class, "Ines"),
+                .Of(PaceKind.Alone, Class, Ines),
             9
         );
 
@@ -66,7 +67,7 @@ public class PaceTests
             _school;
         private readonly Dictionary<object, double> _bias = [];
         public Guid[] Classes { get; } = [.. Enumerable.Range(0, 5).Select(_ => Guid.NewGuid())];
-        public string[] Instructors { get; } = ["A", "B", "C"];
+        public Guid[] Instructors { get; } = [.. Enumerable.Range(0, 3).Select(_ => Guid.NewGuid())];
 
         public Simulated(int seed)
         {

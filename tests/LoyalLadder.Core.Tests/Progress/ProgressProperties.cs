@@ -9,6 +9,8 @@ namespace LoyalLadder.Core.Tests.Progress;
 /// <summary>What holds for any evidence, any attendance, any pace.</summary>
 public class ProgressProperties
 {
+    private static readonly Guid Ines = Guid.NewGuid();
+
     private static readonly DateOnly Day = new(2041, 5, 14);
 
     private static readonly string[] Things =
@@ -289,7 +291,7 @@ public class ProgressProperties
                             planned.Select(p => new PacedLine(
                                 lesson,
                                 classId,
-                                "Ines",
+                                Ines,
                                 p.Kind,
                                 p.Seconds,
                                 (int)Math.Round(p.Seconds * p.Noise * percent / 100)
@@ -298,7 +300,7 @@ public class ProgressProperties
                     foreach (var kind in Enum.GetValues<PaceKind>())
                         Assert.Equal(
                             Math.Log(second / (double)first),
-                            Learn(second).Of(kind, classId, "Ines") - Learn(first).Of(kind, classId, "Ines"),
+                            Learn(second).Of(kind, classId, Ines) - Learn(first).Of(kind, classId, Ines),
                             0.001
                         );
                 },
@@ -324,8 +326,10 @@ public class ProgressProperties
         .Array[0, 12]
         .Select(all => all.Select(l => (Given.Line(Lines[l.Item1]), (LineOutcome)l.Item2)).ToArray());
 
-    private static Dictionary<(string, int), Taught> Taught(IEnumerable<(LessonLine, LineOutcome)> lines) =>
-        Exposures.Of(lines, Given.Adults()).ToDictionary(t => (t.Learnable, t.Stage));
+    private static Dictionary<(string, int), Exposure> Taught(IEnumerable<(LessonLine, LineOutcome)> lines) =>
+        Exposures
+            .Of(lines.Select(l => (TaughtLine.Of(l.Item1, Given.Adults()), l.Item2)))
+            .ToDictionary(t => (t.Learnable, t.Stage));
 
     [Fact]
     public void Two_halves_of_a_lesson_expose_to_what_the_whole_does_with_their_repetitions_added() =>

@@ -270,11 +270,10 @@ public class ProgressTests
     [InlineData("front kick floor x1", "front-kick:3:*")]
     public void A_lesson_exposes_to(string sheet, string expected)
     {
-        var lines = Given.Reader.Read(sheet).Plan.Lines.Select(l => (l, Core.Lessons.Running.LineOutcome.Done));
-        var taught = Exposures
-            .Of(lines, Given.Adults())
-            .Select(t => $"{t.Learnable}:{t.Stage}:{t.Reps.Left}:{t.Reps.Right}")
-            .ToList();
+        var lines = Given
+            .Reader.Read(sheet)
+            .Plan.Lines.Select(l => (TaughtLine.Of(l, Given.Adults()), Core.Lessons.Running.LineOutcome.Done));
+        var taught = Exposures.Of(lines).Select(t => $"{t.Learnable}:{t.Stage}:{t.Reps.Left}:{t.Reps.Right}").ToList();
         Assert.Equal(expected.Split('|').Length, taught.Count);
         foreach (var (want, got) in expected.Split('|').Zip(taught))
             Assert.True(
@@ -286,15 +285,9 @@ public class ProgressTests
     [Fact]
     public void What_was_done_in_part_counts_a_half_and_what_was_not_done_nothing()
     {
-        var line = Given.Line("jab 10/side");
-        Assert.Equal(
-            0.5,
-            Assert.Single(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults())).Share
-        );
-        Assert.Equal(
-            new SideTally(5, 5),
-            Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)], Given.Adults()).Single().Reps
-        );
-        Assert.Empty(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.NotDone)], Given.Adults()));
+        var line = TaughtLine.Of(Given.Line("jab 10/side"), Given.Adults());
+        Assert.Equal(0.5, Assert.Single(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)])).Share);
+        Assert.Equal(new SideTally(5, 5), Exposures.Of([(line, Core.Lessons.Running.LineOutcome.Part)]).Single().Reps);
+        Assert.Empty(Exposures.Of([(line, Core.Lessons.Running.LineOutcome.NotDone)]));
     }
 }

@@ -20,6 +20,7 @@ public sealed class AuditTests
     private static async Task<List<string>> Since(LadderServer server, long number)
     {
         await using var owner = server.Owner();
+        var names = await owner.Users.ToDictionaryAsync(u => u.Id, u => u.DisplayName, Cancel);
         return
         [
             .. (
@@ -28,7 +29,9 @@ public sealed class AuditTests
                     .Where(a => a.Number > number)
                     .OrderBy(a => a.Number)
                     .ToListAsync(Cancel)
-            ).Select(a => $"{a.ChangedBy} {a.Deed} {a.Kind}{(a.Fields.Length > 0 ? $": {a.Fields}" : "")}"),
+            ).Select(a =>
+                $"{names.GetValueOrDefault(a.ChangedById)} {a.Deed} {a.Kind}{(a.Fields.Length > 0 ? $": {a.Fields}" : "")}"
+            ),
         ];
     }
 

@@ -29,7 +29,7 @@ public sealed class EvidenceTests
                 .Lines.SelectMany(l => lines(l.Text).Select(line => (line, l.Outcome)))
                 .Where(l => l.Outcome != LineOutcome.NotDone)
         )
-        foreach (var t in Exposures.Of([(line, outcome)], setting))
+        foreach (var t in Exposures.Of([(TaughtLine.Of(line, setting), outcome)]))
         {
             var was = lesson.GetValueOrDefault(t.Learnable, new Taught(0, 0, 0, 0, default));
             // a lesson counts once, done before part done, whatever number of stages it took
@@ -107,7 +107,16 @@ public sealed class EvidenceTests
                     .Attendances.Where(_ => random.Next(8) > 0)
                     .ToDictionary(a => a.StudentId, a => random.Next(10) == 0 ? Presence.Watching : a.Presence);
                 there[students[random.Next(students.Count)]] = Presence.Present;
-                Assert.True(await Get<LessonLogs>().Save(log.LessonId, outcomes, there, "corrected", Cancel));
+                var form = new LogForm
+                {
+                    Presences = there.ToDictionary(t => t.Key, t => (Presence?)t.Value),
+                    PresencesSeen = log.Attendances.ToDictionary(a => a.StudentId, a => (Presence?)a.Presence),
+                    Outcomes = outcomes,
+                    OutcomesSeen = log.Lines.ToDictionary(l => l.SheetLineId, l => l.Outcome),
+                    Notes = "corrected",
+                    NotesSeen = log.Notes,
+                };
+                Assert.NotNull(await Get<LessonLogs>().Save(log.LessonId, form, Cancel));
                 Db.ChangeTracker.Clear();
             }
         }

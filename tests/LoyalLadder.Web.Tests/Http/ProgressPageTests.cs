@@ -183,9 +183,9 @@ public sealed class ProgressPageTests
         scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = await db
             .Schools.Select(s => s.Id)
             .SingleAsync(Cancel);
-        var progress = scope.ServiceProvider.GetRequiredService<ProgressBook>();
+        var progress = scope.ServiceProvider.GetRequiredService<StandBook>();
         foreach (var group in await db.Classes.Select(c => c.Id).ToListAsync(Cancel))
-        foreach (var stand in await progress.Stands(group, Cancel))
+        foreach (var stand in await progress.OfClass(group, Cancel))
             if (
                 stand.Requirements.FirstOrDefault(r =>
                     r.Signers == signers && stand.Readiness.Requirements.Single(q => q.Requirement == r.Id).Signers == 0

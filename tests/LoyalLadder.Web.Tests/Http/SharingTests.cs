@@ -232,7 +232,8 @@ public sealed class SharingTests
         var kept = await owner
             .LineComments.IgnoreQueryFilters()
             .SingleAsync(c => c.Words.StartsWith("Ask Wren"), Cancel);
-        Assert.Equal(("Marlow", true), (kept.SaidBy, kept.SettledAt is not null));
+        var by = await owner.Users.SingleAsync(u => u.Id == kept.SaidById, Cancel);
+        Assert.Equal(("Marlow", true), (by.DisplayName, kept.SettledAt is not null));
     }
 
     [Fact]

@@ -26,9 +26,9 @@ public readonly record struct LineStanding(int Phase, long IntoMs, long LeftMs, 
         );
     }
 
-    /// <summary>A phase's length: fractions of seconds to the millisecond.</summary>
+    /// <summary>A phase's length: fractions of seconds to the millisecond, reckoned as devices do.</summary>
     private static long LengthMs(MatPhase phase) =>
-        (long)Math.Round(phase.Seconds * 1000, MidpointRounding.AwayFromZero);
+        (long)Math.Round((double)phase.Seconds * 1000, MidpointRounding.AwayFromZero);
 
     private static int CountOf(MatPhase phase, long length, long into, bool isOver)
     {

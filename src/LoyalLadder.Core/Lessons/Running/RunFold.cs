@@ -76,9 +76,10 @@ internal sealed class RunFold(MatProgram program)
         if (to < 0)
             return;
         Until(at);
+        Skipped.Remove(to);
+        // the last line is skipped by naming itself, and stays so
         if (e.Kind == RunEventKind.Skip && Current is { } left)
             Skipped.Add(left);
-        Skipped.Remove(to);
         Current = to;
     }
 

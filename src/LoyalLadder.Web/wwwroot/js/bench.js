@@ -1,25 +1,33 @@
 // The Combination bench: which beat is shown, step keys, play at pace. Everything else comes from the server as one types.
 const live = () => document.getElementById('bench-live');
-const text = document.getElementById('c');
-const form = document.getElementById('bench');
+const text = /** @type {HTMLTextAreaElement} */ (document.getElementById('c'));
+const form = /** @type {HTMLFormElement} */ (document.getElementById('bench'));
+const input = id => /** @type {HTMLInputElement} */ (document.getElementById(id));
+
+/** @returns {HTMLElement[]} */
+const all = selector => [...live().querySelectorAll(selector)];
+
+/** What an event is about. @param {Event} e */
+const at = e => /** @type {HTMLElement} */ (e.target);
+
+/** @param {Event} e @returns {HTMLElement | null} */
+const near = (e, selector) => at(e).closest(selector);
 let playing = 0;
 
-const beats = () => [...live().querySelectorAll('.frame')];
+const beats = () => all('.frame');
 const shown = () => Number(live().dataset.beat);
 
 function show(beat) {
   const frames = beats();
   if (frames.length === 0) return;
-  const at = Math.max(1, Math.min(frames.length, beat));
-  live().dataset.beat = at;
-  for (const frame of frames) frame.classList.toggle('is-on', Number(frame.dataset.beat) === at);
-  for (const mark of live().querySelectorAll('.beat-strip .beat'))
-    mark.classList.toggle('is-on', Number(mark.dataset.beat) === at);
-  const { count } = frames[at - 1].dataset;
-  for (const line of live().querySelectorAll('.holder li'))
-    line.classList.toggle('is-on', line.dataset.count === count);
+  const up = Math.max(1, Math.min(frames.length, beat));
+  live().dataset.beat = String(up);
+  for (const frame of frames) frame.classList.toggle('is-on', Number(frame.dataset.beat) === up);
+  for (const mark of all('.beat-strip .beat')) mark.classList.toggle('is-on', Number(mark.dataset.beat) === up);
+  const { count } = frames[up - 1].dataset;
+  for (const line of all('.holder li')) line.classList.toggle('is-on', line.dataset.count === count);
   live().querySelector('[data-count-shown]').textContent = count;
-  document.getElementById('scrub').value = at;
+  input('scrub').value = String(up);
 }
 
 function stop() {
@@ -32,49 +40,49 @@ function stop() {
 function play() {
   if (playing) return stop();
   live().querySelector('[data-play]').textContent = 'Stop';
-  const pace = document.getElementById('pace').value;
+  const pace = input('pace').value;
   const next = beat => {
     show(beat);
     const frame = beats()[beat - 1];
     playing = frame
-      ? setTimeout(() => (beat < beats().length ? next(beat + 1) : stop()), Number(frame.dataset[pace]) * 1000)
+      ? window.setTimeout(() => (beat < beats().length ? next(beat + 1) : stop()), Number(frame.dataset[pace]) * 1000)
       : 0;
   };
   next(shown() >= beats().length ? 1 : shown());
 }
 
 document.addEventListener('click', e => {
-  const beat = e.target.closest('a[data-beat]');
+  const beat = near(e, 'a[data-beat]');
   if (beat && live().contains(beat)) {
     e.preventDefault();
     stop();
     return show(Number(beat.dataset.beat));
   }
-  const fill = e.target.closest('[data-fill]');
+  const fill = near(e, '[data-fill]');
   if (fill) {
     e.preventDefault();
     text.value = fill.dataset.fill;
     text.focus();
     return text.dispatchEvent(new Event('input', { bubbles: true }));
   }
-  const step = e.target.closest('[data-step]');
+  const step = near(e, '[data-step]');
   if (step) {
     stop();
     return show(shown() + Number(step.dataset.step));
   }
-  if (e.target.closest('[data-play]')) play();
+  if (near(e, '[data-play]')) play();
 });
 
 document.addEventListener('input', e => {
-  if (e.target.id === 'scrub') {
+  if (at(e).id === 'scrub') {
     stop();
-    show(Number(e.target.value));
+    show(Number(input('scrub').value));
   }
 });
 
 // other names or sides: the whole page comes anew, with the text in the new words
 document.addEventListener('change', e => {
-  if (e.target.matches('[data-resend]')) form.requestSubmit();
+  if (at(e).matches('[data-resend]')) form.requestSubmit();
 });
 
 document.addEventListener('keydown', e => {
@@ -84,11 +92,7 @@ document.addEventListener('keydown', e => {
     if (e.key === 'Enter') e.preventDefault();
     return;
   }
-  if (
-    e.target.closest('input:not(#scrub), textarea, select, summary') ||
-    (e.key === ' ' && e.target.closest('button, a'))
-  )
-    return;
+  if (near(e, 'input:not(#scrub), textarea, select, summary') || (e.key === ' ' && near(e, 'button, a'))) return;
   const keys = {
     ArrowRight: () => {
       stop();
@@ -99,7 +103,7 @@ document.addEventListener('keydown', e => {
       show(shown() - 1);
     },
     ' ': play,
-    m: () => document.querySelector('[data-other-lead]').click(),
+    m: () => /** @type {HTMLElement} */ (document.querySelector('[data-other-lead]')).click(),
     '/': () => text.focus(),
   };
   if (!(e.key in keys)) return;
@@ -110,13 +114,13 @@ document.addEventListener('keydown', e => {
 // a new text keeps the beat that was looked at, as far as there still is one
 let before = 1;
 document.addEventListener('htmx:beforeSwap', e => {
-  if (e.target.id === 'bench-live') {
+  if (at(e).id === 'bench-live') {
     before = shown() || 1;
     stop();
   }
 });
 document.addEventListener('htmx:afterSettle', e => {
-  if (e.target.id !== 'bench-live') return;
+  if (at(e).id !== 'bench-live') return;
   show(before);
-  history.replaceState(null, '', `/bench?${new URLSearchParams(new FormData(form))}`);
+  history.replaceState(null, '', `/bench?${new URLSearchParams(/** @type {any} */ (new FormData(form)))}`);
 });

@@ -1,8 +1,9 @@
-// What every room shares: 'g' and a letter goes to a room; a button may tick all boxes of a name.
+// What every room shares: 'g' and a letter goes to a room; a button may choose a value for everybody; signing out leaves nothing.
 const rooms = { t: '/', s: '/sheets', b: '/bench', m: '/material', d: '/diary', h: '/school' };
 let going = false;
 document.addEventListener('keydown', e => {
-  if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, textarea, select, dialog')) return;
+  const on = /** @type {Element} */ (e.target);
+  if (e.ctrlKey || e.metaKey || e.altKey || on.closest('input, textarea, select, dialog')) return;
   if (going && rooms[e.key]) {
     location.href = rooms[e.key];
     e.preventDefault();
@@ -13,6 +14,21 @@ document.addEventListener('keydown', e => {
 
 document.documentElement.classList.add('has-script');
 document.addEventListener('click', e => {
-  const name = e.target.closest?.('[data-all]')?.dataset.all;
-  if (name) for (const box of document.querySelectorAll(`input[name="${name}"]`)) box.checked = true;
+  const all = /** @type {Element} */ (e.target).closest?.('[data-all]')?.getAttribute('data-all');
+  if (!all) return;
+  const boxes = document.querySelectorAll(`input[name^="at-"][value="${all}"]`);
+  for (const box of boxes) /** @type {HTMLInputElement} */ (box).checked = true;
+});
+
+// what the mat kept on this device goes when its person signs out, except what the school does not have yet
+document.addEventListener('submit', e => {
+  if (!(/** @type {Element} */ (e.target).matches('[data-sign-out]'))) return;
+  caches
+    ?.keys()
+    .then(names => names.filter(n => n.startsWith('loyal-ladder-mat')).forEach(n => caches.delete(n)))
+    .catch(() => {});
+  for (const key of Object.keys(localStorage)) {
+    if (!key.startsWith('loyal-ladder-')) continue;
+    if (!(JSON.parse(localStorage.getItem(key))?.unsent > 0)) localStorage.removeItem(key);
+  }
 });

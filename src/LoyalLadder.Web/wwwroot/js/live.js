@@ -1,5 +1,12 @@
 // Follows what others save while a page is open: one stream, held only while the page is looked at, since a browser has few.
+
+/**
+ * @param {string} query which stream
+ * @param {Record<string, (told: any) => void>} on what to do about each kind of news
+ * @returns {{ isOpen: () => boolean }} whether news comes in by itself just now
+ */
 export function follow(query, on) {
+  /** @type {EventSource | null} */
   let source = null;
   let again = 0;
   const close = () => {
@@ -10,12 +17,13 @@ export function follow(query, on) {
   const open = () => {
     if (source || document.hidden) return;
     source = new EventSource(`/live${query}`);
-    for (const [name, act] of Object.entries(on)) source.addEventListener(name, e => act(JSON.parse(e.data)));
+    for (const [name, act] of Object.entries(on))
+      source.addEventListener(name, e => act(JSON.parse(/** @type {MessageEvent} */ (e).data)));
     // the browser tries again by itself unless it was refused
     source.addEventListener('error', () => {
       if (source?.readyState === EventSource.CLOSED) {
         close();
-        again = setTimeout(open, 4000);
+        again = window.setTimeout(open, 4000);
       }
     });
   };
@@ -23,4 +31,5 @@ export function follow(query, on) {
   addEventListener('pagehide', close);
   addEventListener('pageshow', open);
   open();
+  return { isOpen: () => source?.readyState === EventSource.OPEN };
 }

@@ -1,17 +1,27 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
 import { follow } from './live.js';
 
-const live = () => document.getElementById('live');
-const quick = () => document.getElementById('quick-line');
-const rows = () => [...document.querySelectorAll('[data-line]')];
-const chosen = () => document.querySelector('.line.is-chosen');
+const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
+const quick = () => /** @type {HTMLInputElement} */ (document.getElementById('quick-line'));
+const field = selector => /** @type {HTMLTextAreaElement | null} */ (document.querySelector(selector));
+const rows = () => /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-line]')]);
+const chosen = () => /** @type {HTMLElement | null} */ (document.querySelector('.line.is-chosen'));
+const keysCard = () => /** @type {HTMLDialogElement} */ (document.getElementById('keys'));
+const lineOf = id => document.getElementById(`line-${id}`);
+const htmx = /** @type {any} */ (window).htmx;
+
+/** The sheet's own address, whichever of its pages this is. */
+const address = () => live().dataset.address;
+
+/** What an event is about. @param {Event} e */
+const at = e => /** @type {HTMLElement} */ (e.target);
 
 function choose(row, focus = true) {
   chosen()?.classList.remove('is-chosen');
   if (!row) return;
   row.classList.add('is-chosen');
   live().dataset.chosen = row.dataset.line;
-  const after = document.getElementById('quick-after');
+  const after = /** @type {HTMLInputElement | null} */ (document.getElementById('quick-after'));
   if (after) after.value = row.dataset.line;
   if (focus) row.focus({ preventScroll: true });
   row.scrollIntoView({ block: 'nearest' });
@@ -19,8 +29,8 @@ function choose(row, focus = true) {
 
 // After each change the live part is new: find the chosen line again, or the field that is being edited.
 function settle(focus) {
-  const edit = document.querySelector('[data-edit-text], [data-comment-text]');
-  const row = document.getElementById(`line-${live().dataset.chosen}`);
+  const edit = field('[data-edit-text], [data-comment-text]');
+  const row = lineOf(live().dataset.chosen);
   const fit = document.getElementById('fit');
   if (fit) {
     const { top } = fit.getBoundingClientRect();
@@ -66,7 +76,7 @@ async function loadDue() {
   }
 }
 document.addEventListener('htmx:afterSwap', e => {
-  if (e.target.id === 'live' || e.detail.target?.id === 'live') placeDue();
+  if (at(e).id === 'live' || /** @type {CustomEvent} */ (e).detail.target?.id === 'live') placeDue();
 });
 document.addEventListener('due-changed', loadDue);
 loadDue();
@@ -80,8 +90,8 @@ let fromOthers = false;
 let focusIn = false;
 let here = null;
 const placeHere = () => {
-  const at = document.getElementById('here');
-  if (at && here !== null) at.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : '';
+  const box = document.getElementById('here');
+  if (box && here !== null) box.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : '';
 };
 const words = () =>
   new Map(
@@ -113,21 +123,21 @@ function heed() {
   asked = news;
   before = words();
   tell('');
-  window.htmx.ajax(
-    'GET',
-    `${location.pathname}?handler=Live&chosen=${live().dataset.chosen}&zoom=${live().elements.zoom.value}`,
-    { target: '#live', swap: 'outerHTML show:none' },
-  );
+  const zoom = field('#live [name="zoom"]').value;
+  htmx.ajax('GET', `${address()}?handler=Live&chosen=${live().dataset.chosen}&zoom=${zoom}`, {
+    target: '#live',
+    swap: 'outerHTML show:none',
+  });
 }
 function showChanged() {
   const now = words();
   const changed = [...now.keys()].filter(line => before.get(line) !== now.get(line));
-  for (const line of changed) document.getElementById(`line-${line}`).classList.add('is-news');
+  for (const line of changed) lineOf(line).classList.add('is-news');
   if (changed.length > 0 || now.size !== before.size) tell(`${asked.by || 'Somebody'} changed this sheet just now.`);
   // what is shown now is at least as new as what was told
   if (news === asked) news = null;
 }
-follow(`?lesson=${location.pathname.split('/').pop()}`, {
+follow(`?lesson=${address().split('/').pop()}`, {
   mark: told => {
     news = told;
     heed();
@@ -144,7 +154,7 @@ document.addEventListener('htmx:beforeRequest', e => {
   skyAt = document.getElementById('sky')?.scrollLeft ?? 0;
   typing = document.activeElement === quick();
   focusIn = live().contains(document.activeElement);
-  busy ||= e.detail.target?.id === 'live';
+  busy ||= /** @type {CustomEvent} */ (e).detail.target?.id === 'live';
 });
 for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError'])
   document.addEventListener(failure, () => {
@@ -153,7 +163,7 @@ for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError'])
   });
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
-  if (e.target.id !== 'live') return;
+  if (at(e).id !== 'live') return;
   if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
   placeHere();
@@ -170,15 +180,25 @@ document.addEventListener('htmx:afterSettle', e => {
   if (!document.querySelector('#live .said.stop')) {
     quick().value = '';
     document.getElementById('matches').replaceChildren();
+    freshKey();
   }
   quick().focus();
 });
 
-const press = selector => chosen()?.querySelector(selector)?.click();
+/** The next line that is added is another one: sent with the same key it would be taken for the same. */
+function freshKey() {
+  const key = field('[data-key-of-form]');
+  const fresh = field('#live [name="Key"]');
+  if (key && fresh) key.value = fresh.value;
+}
+
+const click = selector => /** @type {HTMLElement | null} */ (document.querySelector(selector))?.click();
+const press = selector => /** @type {HTMLElement | null} */ (chosen()?.querySelector(selector))?.click();
 const move = by => {
   const all = rows();
-  const at = all.indexOf(chosen());
-  choose(all[Math.max(0, Math.min(all.length - 1, at < 0 ? (by > 0 ? 0 : all.length - 1) : at + by))]);
+  const here = all.indexOf(chosen());
+  const first = by > 0 ? 0 : all.length - 1;
+  choose(all[here < 0 ? first : Math.max(0, Math.min(all.length - 1, here + by))]);
 };
 
 const keys = {
@@ -196,34 +216,33 @@ const keys = {
   x: () => press('[data-key="x"]'),
   m: () => press('[data-key="m"]'),
   Enter: () => {
-    const take = document.querySelector('[data-accept-fit]');
-    if (take) take.click();
+    if (document.querySelector('[data-accept-fit]')) click('[data-accept-fit]');
     else press('[data-edit]');
   },
   e: () => press('[data-edit]'),
-  u: () => document.querySelector('[data-undo]')?.click(),
+  u: () => click('[data-undo]'),
   c: () => {
     const checks = document.getElementById('checks');
     checks?.scrollIntoView({ block: 'center' });
     checks?.focus();
   },
   z: () => {
-    const all = [...document.querySelectorAll('[data-zoom]')];
+    const all = /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-zoom]')]);
     all[(all.findIndex(a => a.ariaCurrent === 'true') + 1) % all.length]?.click();
   },
-  r: () => document.querySelector('[data-key-run]')?.click(),
-  f: () => document.querySelector('[data-key-fit]')?.click(),
-  Escape: () => document.querySelector('[data-close-fit]')?.click(),
-  '?': () => document.getElementById('keys').showModal(),
+  r: () => click('[data-key-run]'),
+  f: () => click('[data-key-fit]'),
+  Escape: () => click('[data-close-fit]'),
+  '?': () => keysCard().showModal(),
 };
 
 document.addEventListener('keydown', e => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
-  if (e.target.matches('[data-edit-text], [data-comment-text]')) return editKeys(e);
+  if (at(e).matches('[data-edit-text], [data-comment-text]')) return editKeys(e);
   if (e.target === quick()) return quickKeys(e);
-  if (e.target.closest('.matches')) return matchKeys(e);
-  if (e.target.closest('input:not([name="fit"]), textarea, select, dialog, summary')) return;
-  if (e.key === 'Enter' && e.target.closest('button, a')) return;
+  if (at(e).closest('.matches')) return matchKeys(e);
+  if (at(e).closest('input:not([name="fit"]), textarea, select, dialog, summary')) return;
+  if (e.key === 'Enter' && at(e).closest('button, a')) return;
   if (!(e.key in keys)) return;
   e.preventDefault();
   if (busy) waiting.push(e.key);
@@ -233,10 +252,12 @@ document.addEventListener('keydown', e => {
 function editKeys(e) {
   if (e.key === 'Enter' && !e.shiftKey) {
     e.preventDefault();
-    document.querySelector('[data-save]')?.click();
+    click('[data-save]');
   }
-  if (e.key === 'Escape') document.querySelector('[data-cancel]')?.click();
+  if (e.key === 'Escape') click('[data-cancel]');
 }
+
+const matchOptions = () => /** @type {HTMLElement[]} */ ([...document.querySelectorAll('.matches .option')]);
 
 function quickKeys(e) {
   if (e.key === 'Escape') {
@@ -245,7 +266,7 @@ function quickKeys(e) {
     chosen()?.focus();
   }
   if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-    const options = [...document.querySelectorAll('.matches .option')];
+    const options = matchOptions();
     if (options.length === 0) return;
     e.preventDefault();
     options[e.key === 'ArrowDown' ? 0 : options.length - 1].focus();
@@ -253,47 +274,46 @@ function quickKeys(e) {
 }
 
 function matchKeys(e) {
-  const options = [...document.querySelectorAll('.matches .option')];
-  const at = options.indexOf(e.target);
+  const options = matchOptions();
+  const here = options.indexOf(at(e));
   if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
     e.preventDefault();
-    const next = at + (e.key === 'ArrowDown' ? 1 : -1);
-    (options[next] ?? quick()).focus();
+    (options[here + (e.key === 'ArrowDown' ? 1 : -1)] ?? quick()).focus();
   }
   if (e.key === 'Escape') quick().focus();
 }
 
 document.addEventListener('click', e => {
-  const fill = e.target.closest('[data-fill]');
+  const fill = /** @type {HTMLElement | null} */ (at(e).closest('[data-fill]'));
   if (fill) {
     quick().value = fill.dataset.fill;
     quick().focus();
     quick().dispatchEvent(new Event('input', { bubbles: true }));
     return;
   }
-  if (e.target.closest('[data-keys]')) return document.getElementById('keys').showModal();
-  const to = e.target.closest('[data-to-line]');
+  if (at(e).closest('[data-keys]')) return keysCard().showModal();
+  const to = /** @type {HTMLElement | null} */ (at(e).closest('[data-to-line]'));
   if (to) {
     e.preventDefault();
-    choose(document.getElementById(`line-${to.dataset.toLine}`));
+    choose(lineOf(to.dataset.toLine));
     return;
   }
-  const row = e.target.closest('[data-line]');
-  if (row && !e.target.closest('a, button, textarea')) choose(row);
+  const row = at(e).closest('[data-line]');
+  if (row && !at(e).closest('a, button, textarea')) choose(row);
 });
 
 // every button of the live part is a plain form button; with scripts its answer replaces the live part
 document.addEventListener('submit', e => {
   const to = e.submitter?.getAttribute('formaction');
-  if (e.target !== live() || !to) return;
+  if (at(e) !== live() || !to) return;
   e.preventDefault();
-  window.htmx.ajax('POST', location.pathname + to, { source: live(), target: '#live', swap: 'outerHTML show:none' });
+  htmx.ajax('POST', to, { source: live(), target: '#live', swap: 'outerHTML show:none' });
 });
 
 // dragging the right edge of a block: the answer is the nearest whole dose
 const svgUnits = (svg, px) => (px * svg.viewBox.baseVal.width) / svg.getBoundingClientRect().width;
 document.addEventListener('pointerdown', e => {
-  const grip = e.target.closest?.('[data-grip]');
+  const grip = /** @type {SVGRectElement | null} */ (at(e).closest?.('[data-grip]'));
   if (!grip || busy) return;
   e.preventDefault();
   grip.setPointerCapture(e.pointerId);
@@ -322,7 +342,7 @@ document.addEventListener('pointerup', e => {
   drag = null;
   grip.classList.remove('is-dragged');
   if (seconds === work) return;
-  window.htmx.ajax('POST', `${location.pathname}?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, {
+  htmx.ajax('POST', `${address()}/doses?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, {
     source: live(),
     target: '#live',
     swap: 'outerHTML show:none',
@@ -334,7 +354,7 @@ document.addEventListener('paste', e => {
   const words = e.clipboardData?.getData('text') ?? '';
   if (e.target !== quick() || !words.includes('\n')) return;
   e.preventDefault();
-  window.htmx.ajax('POST', quick().form.getAttribute('hx-post'), {
+  htmx.ajax('POST', quick().form.getAttribute('hx-post'), {
     source: quick().form,
     target: '#live',
     swap: 'outerHTML',

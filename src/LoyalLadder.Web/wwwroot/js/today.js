@@ -11,16 +11,16 @@ follow('', {
       return;
     }
     clearTimeout(soon);
-    soon = setTimeout(() => {
+    soon = window.setTimeout(() => {
       const held = document.activeElement?.closest('#today a')?.getAttribute('href');
-      window.htmx
+      /** @type {any} */ (window).htmx
         .ajax('GET', location.pathname + location.search, {
           target: '#today',
           select: '#today',
           swap: 'outerHTML show:none',
         })
         .then(() => {
-          if (held) document.querySelector(`#today a[href="${held}"]`)?.focus();
+          if (held) /** @type {HTMLElement} */ (document.querySelector(`#today a[href="${held}"]`))?.focus();
         });
     }, 300);
   },

@@ -39,7 +39,7 @@ public static class LadderDatabase
 
     private static IServiceCollection AddMemory(this IServiceCollection services)
     {
-        services.AddHybridCache();
+        services.AddHybridCache().AddSerializer<Held, HeldHere>();
         services
             .AddSingleton<SchoolEditions>()
             .AddSingleton<SchoolNewsFeed>()

@@ -128,5 +128,12 @@ internal sealed class Visitor : IDisposable
         return link.GetAttribute("href")!.Split('#')[0];
     }
 
+    /// <summary>The version of a line as its page shows it to whoever may change it.</summary>
+    public static string VersionOf(IDocument page, string line)
+    {
+        var remove = page.QuerySelector($"#line-{line} button[formaction*='Remove']")!.GetAttribute("formaction")!;
+        return remove[(remove.IndexOf("version=", StringComparison.Ordinal) + 8)..];
+    }
+
     public void Dispose() => _http.Dispose();
 }

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.ComponentModel;
 using System.Globalization;
 using System.Security.Cryptography;
@@ -38,10 +39,6 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
             | HybridCacheEntryFlags.DisableUnderlyingData
             | HybridCacheEntryFlags.DisableLocalCacheWrite,
     };
-
-    /// <summary>Held as it is: nothing is copied or written out.</summary>
-    [ImmutableObject(true)]
-    private sealed record Held(object Value);
 
     /// <summary>What a transaction of this scope has read: others must not see it before it is committed.</summary>
     private readonly Dictionary<string, Held> _own = [];
@@ -110,4 +107,17 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
 
     /// <summary>By which all of a kind that is remembered of a school is dropped.</summary>
     public static string Tag(Guid school, Remembered from) => $"{from} of {school}";
+}
+
+/// <summary>Something remembered, held as it is: nothing is copied or written out.</summary>
+[ImmutableObject(true)]
+internal sealed record Held(object Value);
+
+/// <summary>The cache asks how large a value is by writing it; what is held in this process alone is never read back.</summary>
+internal sealed class HeldHere : IHybridCacheSerializer<Held>
+{
+    public void Serialize(Held value, IBufferWriter<byte> target) => target.Write<byte>([0]);
+
+    public Held Deserialize(ReadOnlySequence<byte> source) =>
+        throw new NotSupportedException("What is remembered never leaves the process.");
 }

@@ -78,7 +78,7 @@ public class RunSequenceTests
         private RunEvent Event(Sequence<MatStep> steps, DateTimeOffset at)
         {
             var kind = Any(Enum.GetValues<RunEventKind>());
-            if (kind == RunEventKind.End && _random.Next(4) > 0)
+            if (kind == RunEventKind.End && _random.Next(2) > 0)
                 kind = RunEventKind.Pause;
             var isStep = kind is RunEventKind.Go or RunEventKind.Skip or RunEventKind.Count;
             var step = isStep && steps.Count > 0 && _random.Next(9) > 0 ? Any(steps).Id : Key();
@@ -106,7 +106,8 @@ public class RunSequenceTests
             }
             var shuffled = events.OrderBy(_ => _random.Next()).ToList();
             var now = clock.AddMilliseconds(_random.Next(-20_000, 90_000));
-            var (bookedEnd, minutes) = (Hour.AddMinutes(60), 60);
+            var minutes = _random.Next(1, 8);
+            var bookedEnd = Hour.AddMinutes(minutes);
             return new Run(
                 program,
                 shuffled,
@@ -166,6 +167,6 @@ public class RunSequenceTests
         // it is worth something only where all that can happen does
         Assert.True(made.Count(m => m.Contains("\"offersFit\":true", StringComparison.Ordinal)) > 20);
         Assert.True(made.Count(m => m.Contains("\"isPaused\":true", StringComparison.Ordinal)) > 20);
-        Assert.True(made.Count(m => m.Contains("\"ended\":null", StringComparison.Ordinal)) is > 100 and < 300);
+        Assert.True(made.Count(m => m.Contains("\"ended\":null", StringComparison.Ordinal)) is > 100 and < 340);
     }
 }

@@ -47,15 +47,15 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         new()
         {
             { DemoSchool.Assistant, "/sheets/new", false },
-            { DemoSchool.Assistant, "{sheet}?handler=Add", false },
-            { DemoSchool.Assistant, "{sheet}?handler=Step", false },
+            { DemoSchool.Assistant, "{sheet}/lines?handler=Add", false },
+            { DemoSchool.Assistant, "{sheet}/doses?handler=Step", false },
             { DemoSchool.Assistant, "{sheet}?handler=Head", false },
-            { DemoSchool.Assistant, "{sheet}?handler=Drop", false },
+            { DemoSchool.Assistant, "{sheet}/lines?handler=Drop", false },
             { DemoSchool.Assistant, "/school/students", false },
             { DemoSchool.Assistant, "/school", false },
             { DemoSchool.Assistant, "/school/users", false },
             { DemoSchool.Assistant, "{log}", true },
-            { DemoSchool.Instructor, "{sheet}?handler=Add", true },
+            { DemoSchool.Instructor, "{sheet}/lines?handler=Add", true },
             { DemoSchool.Instructor, "/school/students", true },
             { DemoSchool.Instructor, "/school", false },
             { DemoSchool.Instructor, "/school/halls", false },
@@ -255,7 +255,7 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         await stranger.Page(sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal), HttpStatusCode.NotFound);
         Assert.Equal(
             HttpStatusCode.NotFound,
-            (await stranger.Post("/", $"{sheet}?handler=Add", ("text", "jab x5"))).StatusCode
+            (await stranger.Post("/", $"{sheet}/lines?handler=Add", ("text", "jab x5"))).StatusCode
         );
         Assert.Empty((await stranger.Page("/school/students")).QuerySelectorAll("tbody tr"));
         Assert.Single((await stranger.Page("/school/users")).QuerySelectorAll("tbody tr"));

@@ -15,19 +15,19 @@ public sealed class FitTests
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         var before = Doses(await marlow.Page(sheet));
-        var offered = await marlow.Page($"{sheet}?handler=Fit");
+        var offered = await marlow.Page($"{sheet}/settle?handler=Fit");
         var boxes = offered.QuerySelectorAll("input[name=fit]").Select(b => b.GetAttribute("value")!).ToList();
         Assert.True(boxes.Count >= 3);
         Assert.Equal(before, Doses(await marlow.Page(sheet)));
 
         // one line only
-        await marlow.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]));
+        await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", ("fit", boxes[0]));
         Assert.Equal(1, Doses(await marlow.Page(sheet)).Zip(before).Count(d => d.First != d.Second));
         // what was shown no longer holds for that line
         var stale = await Visitor.Parse(
             await marlow.Post(
                 sheet,
-                $"{sheet}?handler=Fit",
+                $"{sheet}/settle?handler=Fit",
                 ("fit", boxes[0]),
                 ("fit", "nonsense"),
                 ("fit", $"{Guid.NewGuid()}:1")
@@ -36,12 +36,12 @@ public sealed class FitTests
         Assert.DoesNotContain("fitted.", stale.Body!.TextContent, StringComparison.Ordinal);
 
         // all of it: the lesson ends in time, and one press takes all of it back
-        var again = (await marlow.Page($"{sheet}?handler=Fit"))
+        var again = (await marlow.Page($"{sheet}/settle?handler=Fit"))
             .QuerySelectorAll("input[name=fit]")
             .Select(b => ("fit", b.GetAttribute("value")!))
             .ToArray();
         var between = Doses(await marlow.Page(sheet));
-        var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}?handler=Fit", again));
+        var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", again));
         Assert.DoesNotContain("over", taken.QuerySelector(".fit .over")!.TextContent, StringComparison.Ordinal);
         var undo = taken.QuerySelector("[data-undo]")!.GetAttribute("formaction")!;
         var undone = await Visitor.Parse(await marlow.Post(sheet, sheet + undo));
@@ -60,7 +60,7 @@ public sealed class FitTests
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         Assert.Contains(
             "/trouble",
-            (await odile.Post(sheet, $"{sheet}?handler=Fit", ("fit", boxes[0]))).Headers.Location!.ToString(),
+            (await odile.Post(sheet, $"{sheet}/settle?handler=Fit", ("fit", boxes[0]))).Headers.Location!.ToString(),
             StringComparison.Ordinal
         );
         Assert.Contains(
@@ -83,8 +83,8 @@ public sealed class FitTests
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
         var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
-        await ines.Post(sheet, $"{sheet}?handler=Add", ("text", "plank 100 min must"));
-        var page = await ines.Page($"{sheet}?handler=Fit");
+        await ines.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "plank 100 min must"));
+        var page = await ines.Page($"{sheet}/settle?handler=Fit");
         Assert.Contains("does not fit", page.QuerySelector(".fit-pane")!.TextContent, StringComparison.Ordinal);
         Assert.StartsWith("plank", page.QuerySelector(".fit-pane li")!.TextContent.Trim(), StringComparison.Ordinal);
     }

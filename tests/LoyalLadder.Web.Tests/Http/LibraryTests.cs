@@ -27,7 +27,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     }
 
     private static async Task<string> Text(Visitor visitor, string sheet) =>
-        await (await visitor.Get($"{sheet}?handler=Text")).Content.ReadAsStringAsync(Cancel);
+        await (await visitor.Get($"{sheet}/files?handler=Text")).Content.ReadAsStringAsync(Cancel);
 
     [Fact]
     public async Task A_linked_drill_follows_its_change_and_a_copy_does_not()
@@ -48,12 +48,12 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             (await Save(null, "Harbour wall", "jab, cross 4/side\nfront kick 4/side")).StatusCode
         );
         var linked = await Begin(marlow, "jog 2:00");
-        await marlow.Post(linked, $"{linked}?handler=Add", ("text", "drill: harbour wall"));
-        await marlow.Post(linked, $"{linked}?handler=Add", ("text", "water 1:00"));
+        await marlow.Post(linked, $"{linked}/lines?handler=Add", ("text", "drill: harbour wall"));
+        await marlow.Post(linked, $"{linked}/lines?handler=Add", ("text", "water 1:00"));
         var copied = await Begin(marlow, "jog 2:00");
-        await marlow.Post(copied, $"{copied}?handler=Add", ("text", "copy: Harbour Wall"));
+        await marlow.Post(copied, $"{copied}/lines?handler=Add", ("text", "copy: Harbour Wall"));
         var unknown = await Visitor.Parse(
-            await marlow.Post(copied, $"{copied}?handler=Add", ("text", "drill: nothing of that name"))
+            await marlow.Post(copied, $"{copied}/lines?handler=Add", ("text", "drill: nothing of that name"))
         );
         Assert.Contains(
             "There is no drill called",
@@ -158,7 +158,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             ines,
             "# There and back\n## Pads\njab, cross pairs 8/side steady [6 mitts] must\nwibble x5\nnote: keys"
         );
-        var json = await (await ines.Get($"{sheet}?handler=Json")).Content.ReadAsStringAsync(Cancel);
+        var json = await (await ines.Get($"{sheet}/files?handler=Json")).Content.ReadAsStringAsync(Cancel);
         Assert.Equal(4, JsonDocument.Parse(json).RootElement.GetProperty("entries").GetArrayLength());
         var id = (await ines.Page("/sheets/new")).QuerySelectorAll("#ClassId option")[0].GetAttribute("value")!;
         var planned = (await ines.Page("/sheets")).QuerySelectorAll("a[href^='/sheets/0']").Length;
@@ -194,7 +194,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             StringComparison.Ordinal
         );
         Assert.Contains("heaps", broken.QuerySelector("#Text")!.TextContent, StringComparison.Ordinal);
-        var svg = await ines.Get($"{sheet}?handler=Skyline");
+        var svg = await ines.Get($"{sheet}/files?handler=Skyline");
         Assert.Equal("image/svg+xml", svg.Content.Headers.ContentType!.MediaType);
         Assert.Equal(
             "svg",
@@ -451,9 +451,9 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             .ToList();
         foreach (var row in rows.SkipLast(1))
         {
-            await ines.Send($"{sheet}?handler=Move&line={row}&by=1", token, true);
+            await ines.Send($"{sheet}/doses?handler=Move&line={row}&by=1", token, true);
             Assert.NotEqual(before, await Text(ines, sheet));
-            await ines.Send($"{sheet}?handler=Move&line={row}&by=-1", token, true);
+            await ines.Send($"{sheet}/doses?handler=Move&line={row}&by=-1", token, true);
             Assert.Equal(before, await Text(ines, sheet));
         }
     }
@@ -468,7 +468,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             "Cormorants",
             "2041-06-10"
         );
-        await ines.Post(sheet, $"{sheet}?handler=SetAside&code=overrun", ("reason_overrun_", "try it"));
+        await ines.Post(sheet, $"{sheet}/settle?handler=SetAside&code=overrun", ("reason_overrun_", "try it"));
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         var page = await ines.Page(mat);
         var run = JsonDocument.Parse(page.QuerySelector("#run")!.TextContent).RootElement;
@@ -496,10 +496,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
                 value = 0,
             },
         ];
-        Assert.Equal(
-            HttpStatusCode.NoContent,
-            (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode
-        );
+        Assert.Equal(HttpStatusCode.OK, (await ines.PostJson($"{mat}?handler=Events", pressed, token)).StatusCode);
         var offer = JsonDocument
             .Parse(await (await ines.Get($"{mat}?handler=Fit")).Content.ReadAsStringAsync(Cancel))
             .RootElement;

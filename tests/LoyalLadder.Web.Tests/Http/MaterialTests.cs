@@ -131,7 +131,7 @@ public sealed class MaterialTests
         foreach (
             var line in new[] { "#90 10/side steady", "Lantern 10/side steady", "#90 to the mitts 10/side steady" }
         )
-            await marlow.Post(sheet, $"{sheet}?handler=Add", ("text", line));
+            await marlow.Post(sheet, $"{sheet}/lines?handler=Add", ("text", line));
         var lines = (await marlow.Page(sheet))
             .QuerySelectorAll(".line")
             .Where(l =>
@@ -142,7 +142,10 @@ public sealed class MaterialTests
         Assert.Equal(3, lines.Count);
         Assert.All(lines, l => Assert.DoesNotContain("is-free", l.ClassName!, StringComparison.Ordinal));
         Assert.Single(lines.Skip(1).Select(l => l.QuerySelector(".long")!.TextContent.Trim()).Distinct());
-        Assert.Equal(HttpStatusCode.Redirect, (await marlow.Post(address, $"{address}?handler=Remove")).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await marlow.Post(address, $"{address}/lines?handler=Remove")).StatusCode
+        );
         await marlow.Page(address, HttpStatusCode.NotFound);
     }
 

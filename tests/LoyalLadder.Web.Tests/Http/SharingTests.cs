@@ -12,7 +12,7 @@ public sealed class SharingTests
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     private static Task<HttpResponseMessage> Add(Visitor visitor, string sheet, string text) =>
-        visitor.Post(sheet, $"{sheet}?handler=Add", ("text", text));
+        visitor.Post(sheet, $"{sheet}/lines?handler=Add", ("text", text));
 
     private static async Task<bool> Shows(Visitor visitor, string sheet, string text) =>
         (await visitor.Page(sheet))
@@ -190,7 +190,7 @@ public sealed class SharingTests
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         var line = (await marlow.Page(sheet)).QuerySelector("li.line:not(.is-segment)")!.GetAttribute("data-line")!;
-        var say = $"{sheet}?handler=Say&line={line}";
+        var say = $"{sheet}/talk?handler=Say&line={line}";
         Assert.Equal(
             HttpStatusCode.Redirect,
             (await marlow.Post(sheet, say, ("words", "  Ask Wren about her wrist <first>  "))).StatusCode
@@ -226,7 +226,7 @@ public sealed class SharingTests
         var settle = (await marlow.Page(sheet))
             .QuerySelector($"#line-{line} .comments button")!
             .GetAttribute("formaction")!;
-        await marlow.Post(sheet, sheet + settle);
+        await marlow.Post(sheet, settle);
         Assert.Null((await odile.Page(sheet)).QuerySelector($"#line-{line} .comments"));
         await using var owner = server.Owner();
         var kept = await owner

@@ -47,7 +47,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.NotNull(page.QuerySelector("svg.skyline .booked"));
         Assert.Equal(
             text,
-            await (await visitor.Get($"{sheet}?handler=Pasted")).Content.ReadAsStringAsync(
+            await (await visitor.Get($"{sheet}/files?handler=Pasted")).Content.ReadAsStringAsync(
                 TestContext.Current.CancellationToken
             )
         );
@@ -60,25 +60,29 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var token = await visitor.Token(sheet);
         var before = await visitor.Page(sheet);
         var rows = Rows(before);
-        var answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Step&line={rows[0]}&by=1", token, true));
+        var answer = await Visitor.Parse(
+            await visitor.Send($"{sheet}/doses?handler=Step&line={rows[0]}&by=1", token, true)
+        );
         Assert.Equal("6/side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
         Assert.NotEqual(
             before.QuerySelector(".fit .over")!.TextContent,
             answer.QuerySelector(".fit .over")!.TextContent
         );
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Move&line={rows[1]}&by=-1", token, true));
+        answer = await Visitor.Parse(
+            await visitor.Send($"{sheet}/doses?handler=Move&line={rows[1]}&by=-1", token, true)
+        );
         Assert.Equal(["plank", "front kick"], Words(answer));
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Remove&line={rows[1]}", token, true));
+        answer = await Visitor.Parse(await visitor.Send($"{sheet}/lines?handler=Remove&line={rows[1]}", token, true));
         Assert.Equal(["front kick"], Words(answer));
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}?handler=Restore&line={rows[1]}", token, true));
+        answer = await Visitor.Parse(await visitor.Send($"{sheet}/lines?handler=Restore&line={rows[1]}", token, true));
         Assert.Equal(["plank", "front kick"], Words(answer));
         answer = await Visitor.Parse(
-            await visitor.Send($"{sheet}?handler=Prioritise&line={rows[1]}&priority=Could", token, true)
+            await visitor.Send($"{sheet}/doses?handler=Prioritise&line={rows[1]}&priority=Could", token, true)
         );
         Assert.Contains("could", answer.QuerySelector($"#line-{rows[1]}")!.TextContent, StringComparison.Ordinal);
         answer = await Visitor.Parse(
             await visitor.Send(
-                $"{sheet}?handler=Add",
+                $"{sheet}/lines?handler=Add",
                 token,
                 true,
                 ("text", "## Pads\njab, cross pairs 8/side [mitts]\nbe kind")
@@ -87,7 +91,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(["plank", "front kick", "Pads", "jab, cross", "be kind"], Words(answer));
         answer = await Visitor.Parse(
             await visitor.Send(
-                $"{sheet}?handler=Edit&line={rows[0]}&version=2",
+                $"{sheet}/lines?handler=Edit&line={rows[0]}&version={Visitor.VersionOf(answer, rows[0])}",
                 token,
                 true,
                 ("text", "round kick 3 slow + 3 fast each side")
@@ -101,7 +105,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         var (visitor, sheet) = await Pasted("front kick 5/side");
         var row = Rows(await visitor.Page(sheet))[0];
-        var answer = await visitor.Post(sheet, $"{sheet}?handler=Step&line={row}&by=1");
+        var answer = await visitor.Post(sheet, $"{sheet}/doses?handler=Step&line={row}&by=1");
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         Assert.Equal(
             "6/side",
@@ -119,10 +123,16 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         var (ines, sheet) = await Pasted("front kick 5/side\nplank 30s");
         using var marlow = await Visitor.SignedIn(demo.Server, Data.Demo.DemoSchool.Instructor);
-        var rows = Rows(await ines.Page(sheet));
+        var shownAtFirst = await ines.Page(sheet);
+        var rows = Rows(shownAtFirst);
         var (inesToken, marlowToken) = (await ines.Token(sheet), await marlow.Token(sheet));
         Task<HttpResponseMessage> Edit(Visitor who, string token, int line, string text) =>
-            who.Send($"{sheet}?handler=Edit&line={rows[line]}&version=1", token, true, ("text", text));
+            who.Send(
+                $"{sheet}/lines?handler=Edit&line={rows[line]}&version={Visitor.VersionOf(shownAtFirst, rows[line])}",
+                token,
+                true,
+                ("text", text)
+            );
 
         Assert.Equal(HttpStatusCode.OK, (await Edit(ines, inesToken, 0, "front kick 9/side")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await Edit(marlow, marlowToken, 1, "plank 50s")).StatusCode);
@@ -151,15 +161,21 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         var (visitor, sheet) = await Pasted("plank 30s");
         var token = await visitor.Token(sheet);
-        var answer = await visitor.Send($"{sheet}?handler=Add", token, true, ("text", typed));
+        var answer = await visitor.Send($"{sheet}/lines?handler=Add", token, true, ("text", typed));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         var said = (await Visitor.Parse(answer)).QuerySelector(".said.stop")!.TextContent;
         Assert.Contains(message, said, StringComparison.Ordinal);
         Assert.Contains(typed, said, StringComparison.Ordinal);
 
-        var row = Rows(await visitor.Page(sheet))[0];
+        var shown = await visitor.Page(sheet);
+        var row = Rows(shown)[0];
         var edit = await Visitor.Parse(
-            await visitor.Send($"{sheet}?handler=Edit&line={row}&version=1", token, true, ("text", typed))
+            await visitor.Send(
+                $"{sheet}/lines?handler=Edit&line={row}&version={Visitor.VersionOf(shown, row)}",
+                token,
+                true,
+                ("text", typed)
+            )
         );
         Assert.Contains(message, edit.QuerySelector(".field-error")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(typed, edit.QuerySelector("#edit-text")!.TextContent);
@@ -281,14 +297,14 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task The_quick_line_says_how_it_reads_and_offers_names()
     {
         var (visitor, sheet) = await Pasted("jab x5");
-        var matches = await visitor.Page($"{sheet}?handler=Matches&text=mawashi 5/side");
+        var matches = await visitor.Page($"{sheet}/matches?text=mawashi 5/side");
         Assert.Contains("with getting there", matches.QuerySelector(".reads")!.TextContent, StringComparison.Ordinal);
         Assert.Contains(
             matches.QuerySelectorAll("[data-fill]"),
             o => o.GetAttribute("data-fill") == "mawashi-geri 5/side"
         );
         Assert.Empty(
-            (await visitor.Page($"{sheet}?handler=Matches&text={new string('x', 900)}")).QuerySelectorAll("[data-fill]")
+            (await visitor.Page($"{sheet}/matches?text={new string('x', 900)}")).QuerySelectorAll("[data-fill]")
         );
     }
 }

@@ -29,11 +29,11 @@ public sealed class TodayTests
 
         // fitted, it fits, and there is nothing to settle any more
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
-        var boxes = (await marlow.Page($"{sheet}?handler=Fit"))
+        var boxes = (await marlow.Page($"{sheet}/settle?handler=Fit"))
             .QuerySelectorAll("input[name=fit]")
             .Select(b => ("fit", b.GetAttribute("value")!))
             .ToArray();
-        await marlow.Post(sheet, $"{sheet}?handler=Fit", boxes);
+        await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", boxes);
         var after = await Row(marlow, "Kites");
         Assert.DoesNotContain(" over ", after, StringComparison.Ordinal);
         Assert.DoesNotContain("to settle", after, StringComparison.Ordinal);
@@ -46,7 +46,7 @@ public sealed class TodayTests
                 .Select(l => l.GetAttribute("data-line")!)
                 .Take(14)
         )
-            await marlow.Post(sheet, $"{sheet}?handler=Remove&line={line}");
+            await marlow.Post(sheet, $"{sheet}/lines?handler=Remove&line={line}");
         Assert.True(Odds(await Row(marlow, "Kites")) > odds);
     }
 

@@ -30,7 +30,7 @@ public sealed class TogetherTests
                 .Where(l => l.Id == Guid.Parse(line))
                 .Select(l => l.Version)
                 .SingleAsync(Cancel);
-            var to = $"{sheet}?handler=Edit&line={line}&version={version}";
+            var to = $"{sheet}/lines?handler=Edit&line={line}&version={version}";
             var answers = await Task.WhenAll(
                 ines.Send(to, a, true, ("text", $"ines says {round + 1} x10")),
                 marlow.Send(to, b, true, ("text", $"marlow says {round + 1} x10"))
@@ -57,7 +57,7 @@ public sealed class TogetherTests
                 .Range(1, 24)
                 .Select(i =>
                     (i % 2 == 0 ? ines : marlow).Send(
-                        $"{sheet}?handler=Add",
+                        $"{sheet}/lines?handler=Add",
                         i % 2 == 0 ? a : b,
                         true,
                         ("text", $"plank {i + 10} s")
@@ -98,7 +98,7 @@ public sealed class TogetherTests
         Assert.Equal([true], hungUp);
         // taking it up again is news by itself: anything may have happened
         await Heard(news, NewsTopic.All);
-        await ines.Post(sheet, $"{sheet}?handler=Add", ("text", "plank 20 s"));
+        await ines.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "plank 20 s"));
         await Heard(news, NewsTopic.Sheet);
     }
 

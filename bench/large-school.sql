@@ -11,7 +11,7 @@ INSERT INTO classes (id, name, band, weekday, start, minutes, school_id, changed
 SELECT id, 'Long ' || c, 'Adults', (ARRAY['Monday','Tuesday','Wednesday','Thursday','Friday','Saturday'])[1 + c % 6], TIME '17:00' + (c % 4) * INTERVAL '1 hour', 60, school, now(), who FROM new_classes, of;
 CREATE TEMP TABLE new_students AS SELECT gen_random_uuid() AS id, s FROM generate_series(1, greatest(50, :classes * 25)) s;
 INSERT INTO students (id, left_class_ids, first_name, initial, rank_id, rank_since, is_erased, school_id, changed_at, changed_by_id)
-SELECT s.id, '{}', 'Person ' || s, chr(65 + s.s % 26), k.rank, current_date - (60 + s.s % 300), false, school, now(), who FROM new_students s JOIN kind k ON k.n = 1 + s.s % (SELECT count(*) FROM kind), of;
+SELECT s.id, ARRAY[]::uuid[], 'Person ' || s, chr(65 + s.s % 26), k.rank, current_date - (60 + s.s % 300), false, school, now(), who FROM new_students s JOIN kind k ON k.n = 1 + s.s % (SELECT count(*) FROM kind), of;
 CREATE TEMP TABLE member AS SELECT c.id AS class, s.id AS student FROM new_classes c JOIN new_students s ON s.s % :classes = c.c % :classes OR (s.s + 1 + (s.s / :classes)) % :classes = c.c % :classes;
 INSERT INTO enrolments (id, class_id, student_id, school_id, changed_at, changed_by_id) SELECT gen_random_uuid(), class, student, school, now(), who FROM (SELECT DISTINCT class, student FROM member) m, of;
 CREATE TEMP TABLE new_lessons AS SELECT gen_random_uuid() AS lesson, gen_random_uuid() AS log, id AS class, current_date - w * 7 - c % 7 AS day FROM new_classes, generate_series(1, 250) w;

@@ -167,7 +167,7 @@ if (set === "usual") {
         "a step of a dose",
         () =>
             call(
-                `${begun.location}?handler=Step&line=${line}&by=${(up = -up)}`,
+                `${begun.location}/doses?handler=Step&line=${line}&by=${(up = -up)}`,
                 { method: "POST", cookie, body, part: true },
             ),
         60,

@@ -93,7 +93,7 @@ try {
     for (let i = 0; i < edits; i++) {
         const at = performance.now();
         const heard = told();
-        const answer = await ines.call(`${sheet}?handler=Add`, {
+        const answer = await ines.call(`${sheet}/lines?handler=Add`, {
             text: `jab, cross ${1 + (i % 20)}/side`,
             __RequestVerificationToken: token,
         });

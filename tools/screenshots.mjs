@@ -259,7 +259,7 @@ const views = {
         await go("/");
         const mat = await href('a[href^="/mat/"]', "Kites");
         // it runs over, which has to be settled first
-        await go(`${mat.replace("/mat/", "/sheets/")}?handler=Fit`);
+        await go(`${mat.replace("/mat/", "/sheets/")}/settle`);
         await click("[data-accept-fit]");
         await wait('document.querySelector("#live .said")');
         await go(mat);

@@ -128,6 +128,10 @@ internal sealed class Visitor : IDisposable
         return link.GetAttribute("href")!.Split('#')[0];
     }
 
+    /// <summary>Words as they are read: whatever stands between two of them is one blank.</summary>
+    public static string Read(IElement? element) =>
+        string.Join(' ', element!.TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+
     /// <summary>The version of a line as its page shows it to whoever may change it.</summary>
     public static string VersionOf(IDocument page, string line)
     {

@@ -56,7 +56,13 @@ public sealed class Student : SchoolRow, IPutAway
 
     public List<Enrolment> Enrolments { get; set; } = [];
 
-    public string ShownName => Initial.Length == 0 ? FirstName : $"{FirstName} {Initial}";
+    /// <summary>What stands where the name of an erased person stood.</summary>
+    public const string Erased = "(erased)";
+
+    /// <summary>The name as it is shown: who is being erased is out of sight at once.</summary>
+    public string ShownName => EraseAt is null ? FullName : Erased;
+
+    public string FullName => Initial.Length == 0 ? FirstName : $"{FirstName} {Initial}";
 }
 
 /// <summary>An ordered list of ranks for an age band.</summary>

@@ -12,6 +12,9 @@ namespace LoyalLadder.Data.Lists;
 /// <summary>The school's week as a calendar that phones and desks subscribe to.</summary>
 public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time)
 {
+    /// <summary>The rules of a zone since then are written out; whatever changes later follows the last of them.</summary>
+    private static readonly DateTime ZonesFrom = new(2020, 1, 1, 0, 0, 0, DateTimeKind.Unspecified);
+
     /// <summary>One weekly event a class, in the school's own time zone. Names of students are never in it.</summary>
     public async Task<string> Write(CancellationToken cancel)
     {
@@ -25,7 +28,7 @@ public sealed class Timetable(LadderContext db, OwnSchool own, TimeProvider time
             .ToListAsync(cancel);
         var today = SchoolTime.Today(school, time);
         var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };
-        calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(school.Zone, today.AddYears(-1).ToDateTime(default), false));
+        calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(school.Zone, ZonesFrom, false));
         calendar.AddProperty("X-WR-CALNAME", school.Name);
         foreach (var group in classes)
             calendar.Events.Add(Event(group, school, today));

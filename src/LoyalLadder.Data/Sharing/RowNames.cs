@@ -1,4 +1,5 @@
 using System.Globalization;
+using LoyalLadder.Data.Classes;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Sharing;
@@ -21,14 +22,24 @@ public sealed class RowNames(LadderContext db)
             (db, ids) =>
                 db
                     .Students.Where(s => ids.Contains(s.Id))
-                    .Select(s => new Called(s.Id, s.FirstName + " " + s.Initial, s.Id, null))
+                    .Select(s => new Called(
+                        s.Id,
+                        (s.EraseAt != null ? Student.Erased : s.FirstName + " " + s.Initial),
+                        s.Id,
+                        null
+                    ))
         ),
         ["CareNote"] = new(
             "/people/",
             (db, ids) =>
                 db
                     .CareNotes.Where(n => ids.Contains(n.Id))
-                    .Select(n => new Called(n.Id, n.Student!.FirstName + " " + n.Student.Initial, n.StudentId, null))
+                    .Select(n => new Called(
+                        n.Id,
+                        (n.Student!.EraseAt != null ? Student.Erased : n.Student!.FirstName + " " + n.Student.Initial),
+                        n.StudentId,
+                        null
+                    ))
         ),
         ["Enrolment"] = new(
             "/people/",
@@ -37,7 +48,9 @@ public sealed class RowNames(LadderContext db)
                     .Enrolments.Where(x => ids.Contains(x.Id))
                     .Select(x => new Called(
                         x.Id,
-                        x.Student!.FirstName + " " + x.Student.Initial + ", " + x.Class!.Name,
+                        (x.Student!.EraseAt != null ? Student.Erased : x.Student!.FirstName + " " + x.Student.Initial)
+                            + ", "
+                            + x.Class!.Name,
                         x.StudentId,
                         null
                     ))
@@ -51,7 +64,13 @@ public sealed class RowNames(LadderContext db)
                         db.Students,
                         s => s.StudentId,
                         x => x.Id,
-                        (s, x) => new Called(s.Id, x.FirstName + " " + x.Initial, x.Id, null)
+                        (s, x) =>
+                            new Called(
+                                s.Id,
+                                (x.EraseAt != null ? Student.Erased : x.FirstName + " " + x.Initial),
+                                x.Id,
+                                null
+                            )
                     )
         ),
         ["Award"] = new(
@@ -63,7 +82,13 @@ public sealed class RowNames(LadderContext db)
                         db.Students,
                         a => a.StudentId,
                         x => x.Id,
-                        (a, x) => new Called(a.Id, x.FirstName + " " + x.Initial, x.Id, null)
+                        (a, x) =>
+                            new Called(
+                                a.Id,
+                                (x.EraseAt != null ? Student.Erased : x.FirstName + " " + x.Initial),
+                                x.Id,
+                                null
+                            )
                     )
         ),
         ["Candidate"] = new(
@@ -71,7 +96,12 @@ public sealed class RowNames(LadderContext db)
             (db, ids) =>
                 db
                     .Candidates.Where(c => ids.Contains(c.Id))
-                    .Select(c => new Called(c.Id, c.Student!.FirstName + " " + c.Student.Initial, c.GradingId, null))
+                    .Select(c => new Called(
+                        c.Id,
+                        (c.Student!.EraseAt != null ? Student.Erased : c.Student!.FirstName + " " + c.Student.Initial),
+                        c.GradingId,
+                        null
+                    ))
         ),
         ["Grading"] = new(
             "/gradings/",

@@ -44,7 +44,7 @@ public sealed class FitTests
         var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", again));
         Assert.DoesNotContain("over", taken.QuerySelector(".fit .over")!.TextContent, StringComparison.Ordinal);
         var undo = taken.QuerySelector("[data-undo]")!.GetAttribute("formaction")!;
-        var undone = await Visitor.Parse(await marlow.Post(sheet, sheet + undo));
+        var undone = await Visitor.Parse(await marlow.Post(sheet, undo));
         Assert.Contains("as before.", undone.QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(string.Join(" ; ", between), string.Join(" ; ", Doses(await marlow.Page(sheet))));
 

@@ -142,10 +142,7 @@ public sealed class MaterialTests
         Assert.Equal(3, lines.Count);
         Assert.All(lines, l => Assert.DoesNotContain("is-free", l.ClassName!, StringComparison.Ordinal));
         Assert.Single(lines.Skip(1).Select(l => l.QuerySelector(".long")!.TextContent.Trim()).Distinct());
-        Assert.Equal(
-            HttpStatusCode.Redirect,
-            (await marlow.Post(address, $"{address}/lines?handler=Remove")).StatusCode
-        );
+        Assert.Equal(HttpStatusCode.Redirect, (await marlow.Post(address, $"{address}?handler=Remove")).StatusCode);
         await marlow.Page(address, HttpStatusCode.NotFound);
     }
 

@@ -59,7 +59,7 @@ public sealed class ProgressPageTests
         Assert.Contains("two sign", row.TextContent, StringComparison.Ordinal);
         Assert.Contains(
             "Ines: asks for round kick, moving, signed by two",
-            asked.QuerySelector(".columns-2")!.TextContent,
+            Visitor.Read(asked.QuerySelector(".columns-2")),
             StringComparison.Ordinal
         );
         var edit = row.QuerySelector("a")!.GetAttribute("href")!;
@@ -240,7 +240,7 @@ public sealed class ProgressPageTests
         var student = passed.GetAttribute("href")!;
         var (was, becomes) = (
             await Rank(ines, student),
-            page.QuerySelector($"#c-{candidates[0]} .rope span")!.TextContent.Split(" to ")[1].Split('·')[0].Trim()
+            Visitor.Read(page.QuerySelector($"#c-{candidates[0]} .rope span")).Split(" to ")[1].Split('·')[0].Trim()
         );
         await ines.Post(grading, $"{grading}?handler=Close");
         Assert.Equal(becomes, await Rank(ines, student));
@@ -318,7 +318,7 @@ public sealed class ProgressPageTests
         async Task<int> There() => await Attendances(server);
         var before = await There();
         Assert.Contains(
-            "cannot be undone",
+            "to erase",
             (await Visitor.Parse(await ines.Post(student, $"{student}?handler=Erase", ("name", "somebody else"))))
                 .QuerySelector(".field-error")!
                 .TextContent,

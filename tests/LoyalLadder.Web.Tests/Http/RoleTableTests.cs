@@ -68,13 +68,13 @@ public sealed partial class RoleTableTests
         1 GET /sheets/{id:guid}/print
         2 GET /sheets/{id:guid}/use
         1 GET /sheets/{id:guid}?handler=Due
-        1 GET /sheets/{id:guid}?handler=Fit
-        1 GET /sheets/{id:guid}?handler=Json
+        1 GET /sheets/{id:guid}/settle
+        1 GET /sheets/{id:guid}/files?handler=Json
         1 GET /sheets/{id:guid}?handler=Live
-        1 GET /sheets/{id:guid}?handler=Matches
-        1 GET /sheets/{id:guid}?handler=Pasted
-        1 GET /sheets/{id:guid}?handler=Skyline
-        1 GET /sheets/{id:guid}?handler=Text
+        1 GET /sheets/{id:guid}/matches
+        1 GET /sheets/{id:guid}/files?handler=Pasted
+        1 GET /sheets/{id:guid}/files?handler=Skyline
+        1 GET /sheets/{id:guid}/files?handler=Text
         0 GET /join/{secret}
         0 GET /sign-in
         0 GET /trouble
@@ -109,7 +109,12 @@ public sealed partial class RoleTableTests
         2 POST /people/{id:guid}?handler=Unsign
         3 POST /school
         3 POST /school/classes
+        3 POST /school/classes?handler=BringBack
         3 POST /school/classes?handler=Remove
+        3 POST /school/halls?handler=BringBack
+        3 POST /school/ranks?handler=BringBack
+        2 POST /school/students?handler=BringBack
+        3 POST /school/students?handler=Keep
         3 POST /school/halls
         3 POST /school/halls?handler=Remove
         3 POST /school/kit
@@ -138,27 +143,27 @@ public sealed partial class RoleTableTests
         2 POST /sheets/{id:guid}/history?handler=Undo
         2 POST /sheets/{id:guid}/use
         2 POST /sheets/{id:guid}/use?handler=Keep
-        2 POST /sheets/{id:guid}?handler=Add
-        2 POST /sheets/{id:guid}?handler=BringIn
-        2 POST /sheets/{id:guid}?handler=CountAgain
-        2 POST /sheets/{id:guid}?handler=Drop
-        2 POST /sheets/{id:guid}?handler=Edit
-        2 POST /sheets/{id:guid}?handler=Fit
+        2 POST /sheets/{id:guid}/lines?handler=Add
+        2 POST /sheets/{id:guid}/lines?handler=BringIn
+        2 POST /sheets/{id:guid}/settle?handler=CountAgain
+        2 POST /sheets/{id:guid}/lines?handler=Drop
+        2 POST /sheets/{id:guid}/lines?handler=Edit
+        2 POST /sheets/{id:guid}/settle?handler=Fit
         2 POST /sheets/{id:guid}?handler=Head
-        2 POST /sheets/{id:guid}?handler=Mend
-        2 POST /sheets/{id:guid}?handler=Move
-        2 POST /sheets/{id:guid}?handler=Owed
-        2 POST /sheets/{id:guid}?handler=Prioritise
-        2 POST /sheets/{id:guid}?handler=Remove
-        2 POST /sheets/{id:guid}?handler=Restore
-        2 POST /sheets/{id:guid}?handler=Sample
-        2 POST /sheets/{id:guid}?handler=Say
-        2 POST /sheets/{id:guid}?handler=SetAside
-        2 POST /sheets/{id:guid}?handler=Settle
-        2 POST /sheets/{id:guid}?handler=Size
-        2 POST /sheets/{id:guid}?handler=Step
-        2 POST /sheets/{id:guid}?handler=Teach
-        2 POST /sheets/{id:guid}?handler=Undo
+        2 POST /sheets/{id:guid}/settle?handler=Mend
+        2 POST /sheets/{id:guid}/doses?handler=Move
+        2 POST /sheets/{id:guid}/lines?handler=Owed
+        2 POST /sheets/{id:guid}/doses?handler=Prioritise
+        2 POST /sheets/{id:guid}/lines?handler=Remove
+        2 POST /sheets/{id:guid}/lines?handler=Restore
+        2 POST /sheets/{id:guid}/lines?handler=Sample
+        2 POST /sheets/{id:guid}/talk?handler=Say
+        2 POST /sheets/{id:guid}/settle?handler=SetAside
+        2 POST /sheets/{id:guid}/talk?handler=Settle
+        2 POST /sheets/{id:guid}/doses?handler=Size
+        2 POST /sheets/{id:guid}/doses?handler=Step
+        2 POST /sheets/{id:guid}/doses?handler=Teach
+        2 POST /sheets/{id:guid}/settle?handler=Undo
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock
         4 POST /api/v1/lessons/fit

@@ -159,7 +159,7 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
             .GetAttribute("action")!;
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Post("/school/classes", kites)).StatusCode);
         Assert.Contains(
-            "It stays",
+            "Put away",
             (await ines.Page("/school/classes")).QuerySelector(".said")!.TextContent,
             StringComparison.Ordinal
         );

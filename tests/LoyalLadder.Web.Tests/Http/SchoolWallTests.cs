@@ -66,7 +66,7 @@ public sealed class SchoolWallTests
             string.Join(' ', seen.Where(s => s.Value == 0).Select(s => s.Key))
         );
         Assert.Equal(
-            ["AspNetUsers 1", "audits 2", "schools 1"],
+            ["AspNetUsers 1", "audits 2", "school_editions 1", "schools 1"],
             (await Unfiltered(theirs))
                 .Where(s => s.Value > 0)
                 .Select(s => $"{s.Key} {s.Value}")
@@ -105,7 +105,7 @@ public sealed class SchoolWallTests
         );
         var planted = await Assert.ThrowsAsync<PostgresException>(() =>
             db.Database.ExecuteSqlAsync(
-                $"INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), 'x')",
+                $"INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by_id) VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), gen_random_uuid())",
                 Cancel
             )
         );

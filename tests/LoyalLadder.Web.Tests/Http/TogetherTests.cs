@@ -124,7 +124,7 @@ public sealed class TogetherTests
         {
             var marlow = await owner.Users.SingleAsync(u => u.Email == DemoSchool.Instructor, Cancel);
             await owner.Database.ExecuteSqlAsync(
-                $"INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by) VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, 'Marlow')",
+                $"INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by_id) VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, {marlow.Id})",
                 Cancel
             );
         }

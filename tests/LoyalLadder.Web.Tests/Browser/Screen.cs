@@ -78,7 +78,9 @@ internal sealed class Screen : IDisposable
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
 
-    public string Text(string css) => Run($"return document.querySelector({Quoted(css)})?.textContent.trim() ?? ''");
+    /// <summary>Words as they are read: whatever stands between two of them is one blank.</summary>
+    public string Text(string css) =>
+        Run($"return document.querySelector({Quoted(css)})?.textContent.trim().replace(/\\s+/g, ' ') ?? ''");
 
     public List<string> Texts(string css) => [.. _driver.FindElements(By.CssSelector(css)).Select(e => e.Text.Trim())];
 

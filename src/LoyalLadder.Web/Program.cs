@@ -13,6 +13,9 @@ using Microsoft.AspNetCore.Identity;
 using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
+
+// no pattern keeps a request for longer, whatever was typed
+AppDomain.CurrentDomain.SetData("REGEX_DEFAULT_MATCH_TIMEOUT", TimeSpan.FromSeconds(2));
 var builder = WebApplication.CreateBuilder(args);
 
 // the build output finds wwwroot and what was restored into it without being published first

@@ -1,6 +1,8 @@
 using System.Data.Common;
 using System.Net.Sockets;
+using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Access;
 
@@ -13,6 +15,8 @@ public static class Trouble
             BadHttpRequestException bad => bad.StatusCode,
             InvalidDataException => StatusCodes.Status413PayloadTooLarge,
             AntiforgeryValidationException => StatusCodes.Status400BadRequest,
+            RegexMatchTimeoutException => StatusCodes.Status422UnprocessableEntity,
+            DbUpdateException => StatusCodes.Status409Conflict,
             _ when IsDatabaseAway(exception) => StatusCodes.Status503ServiceUnavailable,
             _ => StatusCodes.Status500InternalServerError,
         };
@@ -39,6 +43,14 @@ public static class Trouble
             ),
             404 => ("Nothing here", "The page may have been removed, or belongs to another school."),
             405 => ("This page cannot do that", "Go back and try it from the page itself."),
+            409 => (
+                "Changed meanwhile",
+                "Somebody saved something of this at the same moment. Go back, load the page anew, and send it again."
+            ),
+            422 => (
+                "This takes too long to read",
+                "Go back: what you typed is still there. Shorten it, or break it into lines."
+            ),
             413 => (
                 "Too large",
                 "A sheet may have 200 kB, which is some forty lessons. Go back: what you typed is still there."

@@ -88,7 +88,7 @@ public sealed partial class SheetReader
             for (var i = 0; i < typed.Count; i++)
             {
                 var line = typed[i];
-                while (i + 1 < typed.Count && Continues(line, typed[i + 1]))
+                while (i + 1 < typed.Count && FitsBehind(line, typed[i + 1]) && Continues(line, typed[i + 1]))
                     line = line with { Text = $"{line.Text.TrimEnd('=')} {typed[++i].Text}" };
                 Take(line, i + 1 < typed.Count ? typed[i + 1] : null);
             }
@@ -97,6 +97,9 @@ public sealed partial class SheetReader
                 _entries.Select(e => e.Line).ToSequence()
             );
         }
+
+        private static bool FitsBehind(TypedLine line, TypedLine next) =>
+            line.Text.Length + next.Text.Length < Typed.LongestLine;
 
         private void Take(TypedLine line, TypedLine? next)
         {

@@ -14,6 +14,14 @@ internal sealed record TypedLine(int Number, int Indent, bool HasBullet, bool Bl
 /// <summary>Cuts a text into typed lines and makes typographers' characters plain.</summary>
 internal static partial class Typed
 {
+    /// <summary>Most characters of a line, and of lines that are read as one.</summary>
+    public const int LongestLine = 2_000;
+
+    private const int DeepestIndent = 80;
+
+    /// <summary>More blanks than this between two words say nothing more.</summary>
+    private const int MostBlanks = 4;
+
     public static List<TypedLine> Lines(string text)
     {
         var lines = new List<TypedLine>();
@@ -22,19 +30,47 @@ internal static partial class Typed
         foreach (var raw in Plain(text).Split('\n'))
         {
             number++;
-            var line = Quoting().Replace(raw, "");
-            var indent = line.Length - line.TrimStart().Length;
-            line = line.Trim();
-            var bare = Bare(line);
-            if (bare.Length == 0)
+            foreach (var piece in Pieces(Folded(raw)))
             {
-                blankAbove = true;
-                continue;
+                var line = Quoting().Replace(piece, "");
+                var indent = line.Length - line.TrimStart().Length;
+                line = line.Trim();
+                var bare = Bare(line);
+                if (bare.Length > 0)
+                    lines.Add(new TypedLine(number, indent, bare.Length != line.Length, blankAbove, bare));
+                blankAbove = bare.Length == 0;
             }
-            lines.Add(new TypedLine(number, indent, bare.Length != line.Length, blankAbove, bare));
-            blankAbove = false;
         }
         return lines;
+    }
+
+    /// <summary>A line with few blanks between its words; those before it tell how far it is indented.</summary>
+    private static string Folded(string line)
+    {
+        var words = line.TrimStart();
+        var indent = Math.Min(line.Length - words.Length, DeepestIndent);
+        var folded = new StringBuilder(line.Length).Append(' ', indent);
+        var blanks = 0;
+        foreach (var c in words)
+        {
+            blanks = c == ' ' ? blanks + 1 : 0;
+            if (blanks <= MostBlanks)
+                folded.Append(c);
+        }
+        return folded.ToString();
+    }
+
+    /// <summary>No pattern is tried on more than a line may have: what is longer goes on in further lines, cut between words.</summary>
+    private static IEnumerable<string> Pieces(string line)
+    {
+        while (line.Length > LongestLine)
+        {
+            var cut = line.LastIndexOf(' ', LongestLine - 1, LongestLine / 2);
+            var at = cut < 0 ? LongestLine : cut;
+            yield return line[..at];
+            line = line[at..].TrimStart();
+        }
+        yield return line;
     }
 
     /// <summary>A line without what stands before its words; marks may stand behind marks ('- > 1. jab').</summary>

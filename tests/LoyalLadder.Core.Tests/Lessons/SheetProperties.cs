@@ -261,30 +261,18 @@ public class SheetProperties
                     Assert.Equal(Skyline.Of(clock).TotalSeconds, clock.TotalSeconds);
                     if (plan.Entries.Count < 2)
                         return;
-                    // a line that is moved and moved back, and its dose stepped up and down again, leaves the lesson as it was
+                    // the order changes how long one gets there, never the work itself
                     var from = seed % (plan.Entries.Count - 1);
-                    LessonPlan Swapped(LessonPlan p) =>
-                        p with
-                        {
-                            Entries = p
-                                .Entries.Select(
-                                    (_, i) =>
-                                        p.Entries[
-                                            i == from ? from + 1
-                                            : i == from + 1 ? from
-                                            : i
-                                        ]
-                                )
-                                .ToSequence(),
-                        };
-                    var moved = Swapped(plan);
-                    Assert.Equal(
-                        plan.Entries.OrderBy(e => e.GetHashCode()),
-                        moved.Entries.OrderBy(e => e.GetHashCode())
-                    );
+                    var moved = plan with
+                    {
+                        Entries = plan
+                            .Entries.Take(from)
+                            .Append(plan.Entries[from + 1])
+                            .Append(plan.Entries[from])
+                            .Concat(plan.Entries.Skip(from + 2))
+                            .ToSequence(),
+                    };
                     Assert.Equal(LessonClock.Time(moved, setting).Lines.Sum(l => l.Work), clock.Lines.Sum(l => l.Work));
-                    Assert.Equal(clock.TotalSeconds, LessonClock.Time(Swapped(moved), setting).TotalSeconds);
-                    Assert.Equal(plan, Swapped(moved));
                 },
                 iter: 1000
             );

@@ -198,12 +198,8 @@ public class TraceProperties
                     var across = stance.Width * (step.Footing.Crossed is null ? 1 : 0.3);
                     Assert.Equal(Math.Sqrt((stance.Length * stance.Length) + (across * across)), apart, 6);
                     Assert.True(apart > 0.1);
-                    Assert.Equal(
-                        step.Footing.Centre.X * 2
-                            + (step.Footing.Crossed is null ? 0 : (l.X + r.X) - (step.Footing.Centre.X * 2)),
-                        l.X + r.X,
-                        6
-                    );
+                    if (step.Footing.Crossed is null)
+                        Assert.Equal(step.Footing.Centre.X * 2, l.X + r.X, 6);
                     Assert.InRange(step.Footing.Facing, 0, 359);
                 }
             },

@@ -208,6 +208,40 @@ public sealed class EvidenceTests
     }
 
     [Fact]
+    public async Task What_was_taught_stays_whatever_is_changed_afterwards()
+    {
+        await using var server = await LadderServer.Start();
+        await using var school = await School.Of(server);
+        var (before, logs) = (await school.Rows(), await LogsAsKept(server));
+
+        // sheets, combinations, drills, halls, heads and the names of people: all of it is other from now on
+        await using (var owner = server.Owner())
+            foreach (
+                var sql in new[]
+                {
+                    "UPDATE sheet_lines SET text = 'plank 1:00'",
+                    "DELETE FROM sheet_lines WHERE id IN (SELECT id FROM sheet_lines ORDER BY id LIMIT 100)",
+                    "UPDATE numbered_combinations SET notation = 'jab'",
+                    "UPDATE drills SET text = 'plank 30s'",
+                    "UPDATE halls SET length_metres = 3, width_metres = 2, bags = 0",
+                    "UPDATE lessons SET heads = 99, hall_id = NULL",
+                    "UPDATE \"AspNetUsers\" SET display_name = 'Somebody ' || left(id::text, 8)",
+                }
+            )
+                await owner.Database.ExecuteSqlRawAsync(sql, Cancel);
+        await school.Get<EvidenceBook>().Rebuild(Cancel);
+        Assert.Equal(before, await school.Rows());
+        Assert.Equal(logs, await LogsAsKept(server));
+    }
+
+    private static async Task<List<string>> LogsAsKept(LadderServer server)
+    {
+        await using var owner = server.Owner();
+        var lines = await owner.LogLines.IgnoreQueryFilters().AsNoTracking().OrderBy(l => l.Id).ToListAsync(Cancel);
+        return lines.ConvertAll(l => $"{l.Text}|{l.Taught}|{l.Outcome}|{l.PlannedSeconds}|{l.ActualSeconds}");
+    }
+
+    [Fact]
     public async Task In_a_school_of_two_thousand_lessons_it_is_so_for_two_hundred_students_taken_at_random()
     {
         await using var server = await LadderServer.Start();

@@ -37,8 +37,12 @@ public sealed class SharingTests
     {
         var news = SchoolNews.Read(message);
         Assert.Equal((topic, isNews), (news?.Topic, news is not null));
-        if (news is { } told)
-            Assert.Equal(message[0] == '-', told.Concerns(Guid.NewGuid()));
+        if (news is not { } told)
+            return;
+        // of one school, or, where none is named, of all
+        var school = Guid.TryParse(message.Split(' ')[0], out var named) ? named : Guid.NewGuid();
+        Assert.True(told.Concerns(school));
+        Assert.Equal(named == Guid.Empty, told.Concerns(Guid.NewGuid()));
     }
 
     [Fact]

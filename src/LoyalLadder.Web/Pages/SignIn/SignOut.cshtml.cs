@@ -1,4 +1,5 @@
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -7,6 +8,7 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 public sealed class SignOutModel(SignInManager<AppUser> signIn) : PageModel
 {
+    [For(Role.Assistant)]
     public async Task<IActionResult> OnPostAsync()
     {
         await signIn.SignOutAsync();

@@ -1,0 +1,91 @@
+using System.Reflection;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Data;
+using LoyalLadder.Web.Access;
+using LoyalLadder.Web.Pages;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using NetArchTest.Rules;
+
+namespace LoyalLadder.Web.Tests;
+
+/// <summary>Every arrow of the house: pages show, Data loads and stores, Core has the rules and knows neither.</summary>
+public class HouseTests
+{
+    private static readonly Assembly Core = typeof(LessonPlan).Assembly;
+    private static readonly Assembly Data = typeof(LadderContext).Assembly;
+    private static readonly Assembly Web = typeof(Program).Assembly;
+
+    private static readonly Type[] Pages =
+    [
+        .. Web.GetTypes().Where(t => t.IsSubclassOf(typeof(PageModel)) && !t.IsAbstract),
+    ];
+
+    private static void Holds(ConditionList rule) =>
+        Assert.Equal([], rule.GetResult().FailingTypes?.Select(t => t.FullName) ?? []);
+
+    [Theory]
+    [InlineData("LoyalLadder.Data")]
+    [InlineData("LoyalLadder.Web")]
+    [InlineData("Microsoft.EntityFrameworkCore")]
+    [InlineData("Microsoft.AspNetCore")]
+    [InlineData("Npgsql")]
+    public void Core_knows_nothing_of(string outside) =>
+        Holds(Types.InAssembly(Core).ShouldNot().HaveDependencyOn(outside));
+
+    [Theory]
+    [InlineData("LoyalLadder.Web")]
+    [InlineData("Microsoft.AspNetCore.Mvc")]
+    [InlineData("Microsoft.AspNetCore.Http")]
+    public void Data_knows_nothing_of(string outside) =>
+        Holds(Types.InAssembly(Data).ShouldNot().HaveDependencyOn(outside));
+
+    [Fact]
+    public void Pages_hold_no_queries() =>
+        Holds(
+            Types
+                .InAssembly(Web)
+                .That()
+                .ResideInNamespace("LoyalLadder.Web.Pages")
+                .ShouldNot()
+                .HaveDependencyOnAny("Microsoft.EntityFrameworkCore", "LoyalLadder.Data.LadderContext")
+        );
+
+    /// <summary>In Core each room knows only those before it.</summary>
+    [Theory]
+    [InlineData("LoyalLadder.Core.Techniques", "Combinations", "Movement", "Lessons", "Progress", "Syllabus")]
+    [InlineData("LoyalLadder.Core.Combinations", "Movement", "Lessons", "Progress", "Syllabus")]
+    [InlineData("LoyalLadder.Core.Movement", "Lessons", "Progress", "Syllabus")]
+    [InlineData("LoyalLadder.Core.Lessons", "Progress", "Syllabus")]
+    public void A_room_of_Core_knows_none_behind_it(string room, params string[] behind) =>
+        Holds(
+            Types
+                .InAssembly(Core)
+                .That()
+                .ResideInNamespace(room)
+                .ShouldNot()
+                .HaveDependencyOnAny([.. behind.Select(b => $"LoyalLadder.Core.{b}")])
+        );
+
+    [Fact]
+    public void Every_post_says_who_may_send_it()
+    {
+        var silent = Pages
+            .Where(p => p.GetCustomAttribute<AllowAnonymousAttribute>() is null)
+            .SelectMany(p => p.GetMethods())
+            .Where(m => m.Name.StartsWith("OnPost", StringComparison.Ordinal))
+            .Where(m => m.GetCustomAttribute<ForAttribute>() is null)
+            .Select(m => $"{m.DeclaringType!.FullName}.{m.Name}");
+        Assert.Equal([], silent);
+    }
+
+    [Fact]
+    public void Rooms_share_one_base() =>
+        Assert.Equal(
+            [],
+            Pages
+                .Where(p => p.Namespace != "LoyalLadder.Web.Pages.SignIn" && p.Name != "TroubleModel")
+                .Where(p => !p.IsSubclassOf(typeof(RoomPage)))
+                .Select(p => p.FullName)
+        );
+}

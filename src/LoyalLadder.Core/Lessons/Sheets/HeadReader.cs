@@ -132,7 +132,7 @@ internal static partial class HeadReader
     private static partial Regex People();
 
     [GeneratedRegex(
-        @"(?:\(|\bages?\s*)(?<from>\d{1,2})\s*(?:-|to)\s*(?<to>\d{1,2})\s*(?:s|yrs?|years)?\b",
+        @"(?:\(|\bages?\s*)(?<from>\d{1,2})\s*(?:-|to)\s*(?<to>\d{1,2})\s*(?:s|yrs?|years)?\b|\b(?<from>\d{1,2})-(?<to>\d{1,2})s\b",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Ages();

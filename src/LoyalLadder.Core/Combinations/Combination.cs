@@ -11,7 +11,8 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     /// <summary>Most beats of a combination, repeats written out.</summary>
     public const int MostBeats = 200;
 
-    private Sequence<Count>? _counts;
+    /// <summary>Held whole, so that two threads can at most work it out twice.</summary>
+    private volatile object? _counts;
 
     public static Combination Nothing { get; } = new(Sequence.Create<CountGroup>([]));
 
@@ -20,7 +21,17 @@ public sealed record Combination(Sequence<CountGroup> Groups)
         new([new CountGroup(counts.Select(c => (Phrase)c).ToSequence())]);
 
     /// <summary>All counts in order, repeats and stored combinations written out.</summary>
-    public Sequence<Count> Counts => _counts ??= Groups.SelectMany(g => g.Counts).ToSequence();
+    public Sequence<Count> Counts
+    {
+        get
+        {
+            if (_counts is Sequence<Count> known)
+                return known;
+            var counts = Groups.SelectMany(g => g.Counts).ToSequence();
+            _counts = counts;
+            return counts;
+        }
+    }
 
     public bool IsEmpty => Groups.IsEmpty || Counts.IsEmpty;
 

@@ -229,6 +229,9 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
 
     private string Name(Technique technique) => technique.NameIn(naming);
 
-    private string Capital(Technique technique) =>
-        Name(technique) is var name ? char.ToUpperInvariant(name[0]) + name[1..] : "";
+    private string Capital(Technique technique)
+    {
+        var name = Name(technique);
+        return char.ToUpperInvariant(name[0]) + name[1..];
+    }
 }

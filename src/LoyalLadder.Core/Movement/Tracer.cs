@@ -98,48 +98,65 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         private static FightRange StartRange(Combination combination, Lead lead)
         {
             for (var start = FightRange.Long; start > FightRange.Clinch; start--)
-            {
-                var (range, at, loaded) = (start, lead, false);
-                foreach (var count in combination.Counts)
-                foreach (var beat in count.Beats)
-                foreach (var element in beat.Elements)
-                {
-                    if (element.Technique is not { } technique)
-                        continue;
-                    if (technique.Family == TechniqueFamily.Footwork)
-                    {
-                        range = FootMoves.RangeAfter(range, technique.Foot);
-                        loaded = FootMoves.Loads(technique.Foot);
-                        if (technique.Foot is FootMove.Switch or FootMove.StepThrough or FootMove.StepThroughBack)
-                            at = at.Other();
-                        continue;
-                    }
-                    if (technique.Ranges == Ranges.Anywhere)
-                    {
-                        loaded = false;
-                        continue;
-                    }
-                    if (technique.Foot != FootMove.None)
-                        range = FootMoves.RangeAfter(range, technique.Foot);
-                    if (element.Step is { } step && FootMoves.ComesIn(step.Foot))
-                        (range, loaded) = (
-                            FootMoves.RangeAfter(range, step.Foot),
-                            loaded || FootMoves.Loads(step.Foot)
-                        );
-                    var isLead =
-                        element.Side == Side.Lead
-                        || (
-                            element.Side is Side.Left or Side.Right && (element.Side == Side.Left) == (at == Lead.Left)
-                        );
-                    if (WorksAt(technique, isLead, loaded).Has(range))
-                        return start;
-                    goto next;
-                }
-                return FightRange.Long;
-                next:
-                ;
-            }
+                if (new Approach(start, lead).Reaches(combination))
+                    return start;
             return FightRange.Clinch;
+        }
+
+        /// <summary>Comes closer by what stands before the first move that has ranges of its own.</summary>
+        private sealed class Approach(FightRange start, Lead lead)
+        {
+            private FightRange _range = start;
+            private Lead _lead = lead;
+            private bool _isLoaded;
+
+            /// <summary>True when that move works from where one stands then, or when there is none.</summary>
+            public bool Reaches(Combination combination)
+            {
+                foreach (var element in combination.Elements)
+                    if (element.Technique is { } technique && Arrives(element, technique) is { } works)
+                        return works;
+                return true;
+            }
+
+            /// <summary>Whether a move works from here; null for one that can be done anywhere and only changes where one stands.</summary>
+            private bool? Arrives(Element element, Technique technique)
+            {
+                if (technique.Family == TechniqueFamily.Footwork)
+                    Step(technique.Foot);
+                else if (technique.Ranges == Ranges.Anywhere)
+                    _isLoaded = false;
+                else
+                    return Works(element, technique);
+                return null;
+            }
+
+            private void Step(FootMove foot)
+            {
+                _range = FootMoves.RangeAfter(_range, foot);
+                _isLoaded = FootMoves.Loads(foot);
+                if (foot is FootMove.Switch or FootMove.StepThrough or FootMove.StepThroughBack)
+                    _lead = _lead.Other();
+            }
+
+            private bool Works(Element element, Technique technique)
+            {
+                if (technique.Foot != FootMove.None)
+                    _range = FootMoves.RangeAfter(_range, technique.Foot);
+                if (element.Step is { } step && FootMoves.ComesIn(step.Foot))
+                {
+                    _range = FootMoves.RangeAfter(_range, step.Foot);
+                    _isLoaded |= FootMoves.Loads(step.Foot);
+                }
+                var isLead = element.Side switch
+                {
+                    Side.Lead => true,
+                    Side.Left => _lead == Lead.Left,
+                    Side.Right => _lead == Lead.Right,
+                    _ => false,
+                };
+                return WorksAt(technique, isLead, _isLoaded).Has(_range);
+            }
         }
 
         /// <summary>An unloaded lead leg does not reach to long range, a push kick aside.</summary>

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Techniques;
 /// Reads the catalogue's data file: JSON lines, one technique a line, so that an error can name its line. What a line leaves
 /// out comes from its family. See docs/formats.md for the fields.
 /// </summary>
-public static partial class CatalogueFile
+public static class CatalogueFile
 {
     /// <summary>The catalogue that ships with the application.</summary>
     /// <exception cref="CatalogueException">The shipped file is broken.</exception>
@@ -38,7 +38,7 @@ public static partial class CatalogueFile
                 errors.Add($"line {number}: {e.Message}");
             }
         }
-        errors.AddRange(Faults(entries));
+        errors.AddRange(Faults(entries, line => $"line {line}"));
         return errors.Count == 0
             ? Checked(entries.Select(e => e.Technique), t => $"line {entries.First(e => e.Technique == t).Line}")
             : throw new CatalogueException(errors);
@@ -69,19 +69,7 @@ public static partial class CatalogueFile
                 }
             }
         }
-        var errors = Faults([.. all.Select((t, i) => (i + 1, t))])
-            .Select(e =>
-                WithoutLine()
-                    .Replace(
-                        e,
-                        m =>
-                            all[
-                                int.Parse(m.Groups["n"].ValueSpan, System.Globalization.CultureInfo.InvariantCulture)
-                                    - 1
-                            ].Id
-                    )
-            )
-            .ToList();
+        var errors = Faults([.. all.Select((t, i) => (i, t))], at => all[at].Id).ToList();
         return errors.Count == 0 ? Checked(all, t => t.Id) : throw new CatalogueException(errors);
     }
 
@@ -99,52 +87,57 @@ public static partial class CatalogueFile
         return errors.Count == 0 ? catalogue : throw new CatalogueException(errors);
     }
 
-    private static IEnumerable<string> Faults(List<(int Line, Technique Technique)> entries)
+    /// <summary>What is wrong with entries, each with its place in words.</summary>
+    /// <param name="entries">With where they stand.</param>
+    /// <param name="place">The place in words.</param>
+    private static IEnumerable<string> Faults(List<(int At, Technique Technique)> entries, Func<int, string> place)
     {
-        var lineOfId = new Dictionary<string, int>(StringComparer.Ordinal);
-        var lineOfAlias = new Dictionary<(NamingSchool, string), int>();
-        foreach (var (line, t) in entries)
+        var (ids, names) = (
+            new Dictionary<string, int>(StringComparer.Ordinal),
+            new Dictionary<(NamingSchool, string), int>()
+        );
+        foreach (var (at, t) in entries)
         {
-            if (!lineOfId.TryAdd(t.Id, line))
-                yield return $"line {line}: the id '{t.Id}' already stands on line {lineOfId[t.Id]}";
-            if (!t.Names.TryGetValue(NamingSchool.Generic, out var own) || own.IsEmpty)
-                yield return $"line {line}: '{t.Id}' has no generic name";
-            if (t.Effort is < 1 or > 5)
-                yield return $"line {line}: effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
-            if (t.BaseSeconds is <= 0 or > 600)
-                yield return $"line {line}: seconds of '{t.Id}' must be over 0 and at most 600";
-            foreach (var (school, names) in t.Names)
-            {
-                foreach (var name in names)
-                {
-                    if (NameKey.Of(name).Length == 0)
-                        yield return $"line {line}: a name of '{t.Id}' has neither letter nor digit";
-                    if (!lineOfAlias.TryAdd((school, NameKey.Of(name)), line))
-                        yield return $"line {line}: the {school} name '{name}' already stands on line {lineOfAlias[(school, NameKey.Of(name))]}";
-                }
-            }
+            if (!ids.TryAdd(t.Id, at))
+                yield return $"{place(at)}: the id '{t.Id}' already stands on {place(ids[t.Id])}";
+            foreach (var fault in Faults(t))
+                yield return $"{place(at)}: {fault}";
+            foreach (var (school, name) in t.Names.SelectMany(n => n.Value.Select(name => (n.Key, name))))
+                if (!names.TryAdd((school, NameKey.Of(name)), at))
+                    yield return $"{place(at)}: the {school} name '{name}' already stands on {place(names[(school, NameKey.Of(name))])}";
         }
-        foreach (var (line, t) in entries)
+        foreach (var (at, t) in entries)
         {
-            foreach (var id in t.BuildsOn.Where(id => !lineOfId.ContainsKey(id)))
-                yield return $"line {line}: '{t.Id}' builds on '{id}', which is not in the catalogue";
-            foreach (var id in t.Upgrades.Where(id => !lineOfId.ContainsKey(id)))
-                yield return $"line {line}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";
+            foreach (var id in t.BuildsOn.Where(id => !ids.ContainsKey(id)))
+                yield return $"{place(at)}: '{t.Id}' builds on '{id}', which is not in the catalogue";
+            foreach (var id in t.Upgrades.Where(id => !ids.ContainsKey(id)))
+                yield return $"{place(at)}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";
         }
-        foreach (
-            var circle in Circles(entries.DistinctBy(e => e.Technique.Id).ToDictionary(e => e.Technique.Id, e => e))
-        )
-            yield return circle;
+        var byId = entries.DistinctBy(e => e.Technique.Id).ToDictionary(e => e.Technique.Id);
+        foreach (var (at, circle) in Circles(byId))
+            yield return $"{place(at)}: builds-on goes in a circle: {circle}";
     }
 
-    private static IEnumerable<string> Circles(Dictionary<string, (int Line, Technique Technique)> byId)
+    private static IEnumerable<string> Faults(Technique t)
+    {
+        if (!t.Names.TryGetValue(NamingSchool.Generic, out var own) || own.IsEmpty)
+            yield return $"'{t.Id}' has no generic name";
+        if (t.Effort is < 1 or > 5)
+            yield return $"effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
+        if (t.BaseSeconds is <= 0 or > 600)
+            yield return $"seconds of '{t.Id}' must be over 0 and at most 600";
+        foreach (var _ in t.Names.SelectMany(n => n.Value).Where(name => NameKey.Of(name).Length == 0))
+            yield return $"a name of '{t.Id}' has neither letter nor digit";
+    }
+
+    private static IEnumerable<(int At, string Path)> Circles(Dictionary<string, (int At, Technique Technique)> byId)
     {
         var settled = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var (line, t) in byId.Values)
+        foreach (var (at, t) in byId.Values)
         {
             var path = new List<string>();
             if (Closes(t.Id, path))
-                yield return $"line {line}: builds-on goes in a circle: {string.Join(" -> ", path)}";
+                yield return (at, string.Join(" -> ", path));
         }
 
         bool Closes(string id, List<string> path)
@@ -162,10 +155,4 @@ public static partial class CatalogueFile
             return false;
         }
     }
-
-    [System.Text.RegularExpressions.GeneratedRegex(
-        @"\bline (?<n>\d+)",
-        System.Text.RegularExpressions.RegexOptions.CultureInvariant
-    )]
-    private static partial System.Text.RegularExpressions.Regex WithoutLine();
 }

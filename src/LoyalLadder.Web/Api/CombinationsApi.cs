@@ -68,39 +68,43 @@ public static class CombinationsApi
         if (request is null)
             return refusal!;
         var facts = await own.Facts(cancel);
-        var errors = new List<ApiError>();
-        if (Leads.Read(request.Lead) is not { } lead)
-            errors.Add(new ApiError("lead", null, null, "Send left or right."));
-        if (AgeBands.Read(request.AgeBand) is not { } band)
-            errors.Add(new ApiError("ageBand", null, null, "Send kids, teens or adults."));
-        if (NamingOf(request.Naming, facts.School.Naming) is not { } naming)
-            errors.Add(
-                new ApiError(
-                    "naming",
-                    null,
-                    null,
-                    "Send generic, ring, japanese, korean, thai or chinese, or leave it out."
-                )
-            );
-        if (errors.Count > 0)
+        var (asked, errors) = Asked(request, facts.School.Naming);
+        if (asked is null)
             return ApiJson.Refuse(errors);
-        (lead, band, naming) = (
-            Leads.Read(request.Lead)!.Value,
-            AgeBands.Read(request.AgeBand)!.Value,
-            NamingOf(request.Naming, facts.School.Naming)!.Value
-        );
-        var reading = facts.Material.Notation(naming).Read(request.Notation);
+        var reading = facts.Material.Notation(asked.Naming).Read(request.Notation);
         if (reading.Combination is not { } combination)
-            return ApiJson.Refuse([
-                .. reading.Errors.Select(e => new ApiError(
-                    "notation",
-                    1,
-                    e.Position + 1,
-                    e.Suggestions.Count == 0 ? e.Message : $"{e.Message} Near it: {string.Join(", ", e.Suggestions)}."
-                )),
-            ]);
-        var tracer = facts.Material.Tracer(naming);
-        return Results.Ok(Answer(tracer.Trace(combination, lead, band), tracer, naming));
+            return ApiJson.Refuse([.. reading.Errors.Select(Error)]);
+        var tracer = facts.Material.Tracer(asked.Naming);
+        return Results.Ok(Answer(tracer.Trace(combination, asked.Lead, asked.Band), tracer, asked.Naming));
+    }
+
+    private sealed record TraceAsked(Lead Lead, AgeBand Band, NamingSchool Naming);
+
+    /// <summary>What is asked for, or all that is wrong with it.</summary>
+    private static (TraceAsked? Asked, List<ApiError> Errors) Asked(TraceRequest request, NamingSchool schools)
+    {
+        var lead = Leads.Read(request.Lead);
+        var band = AgeBands.Read(request.AgeBand);
+        var naming = NamingOf(request.Naming, schools);
+        var errors = new List<ApiError>();
+        Check(lead is not null, "lead", "Send left or right.");
+        Check(band is not null, "ageBand", "Send kids, teens or adults.");
+        Check(naming is not null, "naming", "Send generic, ring, japanese, korean, thai or chinese, or leave it out.");
+        if (lead is { } l && band is { } b && naming is { } n)
+            return (new TraceAsked(l, b, n), errors);
+        return (null, errors);
+
+        void Check(bool holds, string path, string message)
+        {
+            if (!holds)
+                errors.Add(new ApiError(path, null, null, message));
+        }
+    }
+
+    private static ApiError Error(NotationError error)
+    {
+        var near = error.Suggestions.Count == 0 ? "" : $" Near it: {string.Join(", ", error.Suggestions)}.";
+        return new ApiError("notation", 1, error.Position + 1, error.Message + near);
     }
 
     private static NamingSchool? NamingOf(string? said, NamingSchool schools) =>
@@ -134,31 +138,27 @@ public static class CombinationsApi
             facts.Cycle,
             Math.Round((decimal)facts.Flow, 3),
             facts.Difficulty,
-            [
-                .. trace.Steps.Select(s => new StepAnswer(
-                    s.Count,
-                    s.Beat,
-                    [.. s.Elements.Select(Element)],
-                    Leads.Word(s.Footing.Lead),
-                    s.Footing.Facing,
-                    Metres(s.Footing.Centre.X),
-                    Metres(s.Footing.Centre.Y),
-                    At(s.Footing.LeftFoot),
-                    At(s.Footing.RightFoot),
-                    FightRanges.Word(s.Range)
-                )),
-            ],
-            [
-                .. trace.Findings.Select(f => new FindingAnswer(
-                    f.Code,
-                    Lower(f.Severity),
-                    f.Beat,
-                    f.Message,
-                    FixOf(f, trace, naming)
-                )),
-            ]
+            [.. trace.Steps.Select(Step)],
+            [.. trace.Findings.Select(f => Finding(f, trace, naming))]
         );
     }
+
+    private static StepAnswer Step(TraceStep step) =>
+        new(
+            step.Count,
+            step.Beat,
+            [.. step.Elements.Select(Element)],
+            Leads.Word(step.Footing.Lead),
+            step.Footing.Facing,
+            Metres(step.Footing.Centre.X),
+            Metres(step.Footing.Centre.Y),
+            At(step.Footing.LeftFoot),
+            At(step.Footing.RightFoot),
+            FightRanges.Word(step.Range)
+        );
+
+    private static FindingAnswer Finding(Finding finding, Trace trace, NamingSchool naming) =>
+        new(finding.Code, Lower(finding.Severity), finding.Beat, finding.Message, FixOf(finding, trace, naming));
 
     private static ElementAnswer Element(TracedElement traced) =>
         new(

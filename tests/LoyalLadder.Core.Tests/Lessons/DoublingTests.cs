@@ -67,7 +67,7 @@ public class DoublingTests
         // below this the clock and the collector say more than the reader
         var floor = TimeSpan.FromMilliseconds(8);
         var ratio = double.MaxValue;
-        for (var attempt = 0; attempt < 6 && ratio > Most; attempt++)
+        for (var attempt = 0; attempt < 12 && ratio > Most; attempt++)
         {
             var (first, second) = (Quickest(() => read(once)), Quickest(() => read(twice)));
             ratio = second < floor ? 1 : second / (first > floor / 2 ? first : floor / 2);

@@ -13,37 +13,41 @@ internal static class WholeLessonChecks
     /// <summary>Talk and moving of this length let a class breathe.</summary>
     private const int Breather = 30;
 
+    private static readonly Func<LessonAtHand, Check?>[] All =
+    [
+        Overrun,
+        at => Cold(at.Lesson, at.Limits),
+        at => Unmobilised(at.Lesson),
+        at => EarlyHold(at.Lesson),
+        at => ShortCoolDown(at.Lesson, at.Limits),
+        at => Sides(at.Lesson, at.Tally, at.Limits),
+        at => Hard(at.Lesson, at.Limits),
+        at => Dry(at.Lesson, at.Limits),
+        at => Talk(at.Lesson, at.Limits),
+        at => Landings(at.Tally, at.Limits),
+        at => Impacts(at.Tally, at.Limits),
+        at => NewItems(at.Lesson, at.Limits),
+        at => BuiltOn(at.Lesson),
+        at => HardAgain(at.Lesson),
+    ];
+
+    private readonly record struct LessonAtHand(ClockedLesson Lesson, LessonTally Tally, CheckLimits Limits);
+
     public static IEnumerable<Check> Of(ClockedLesson lesson, CheckLimits limits)
     {
-        if (lesson.OverSeconds > 0)
-            yield return new Check(
+        var at = new LessonAtHand(lesson, LessonTally.Of(lesson), limits);
+        return All.Select(check => check(at)).OfType<Check>();
+    }
+
+    private static Check? Overrun(LessonAtHand at) =>
+        at.Lesson.OverSeconds > 0
+            ? new Check(
                 "overrun",
                 CheckLevel.Stop,
                 null,
-                $"Runs {Spoken.Difference(lesson.OverSeconds)}; the end is what gets lost."
-            );
-        var tally = LessonTally.Of(lesson);
-        foreach (
-            var check in new[]
-            {
-                Cold(lesson, limits),
-                Unmobilised(lesson),
-                EarlyHold(lesson),
-                ShortCoolDown(lesson, limits),
-                Sides(lesson, tally, limits),
-                Hard(lesson, limits),
-                Dry(lesson, limits),
-                Talk(lesson, limits),
-                Landings(tally, limits),
-                Impacts(tally, limits),
-                NewItems(lesson, limits),
-                BuiltOn(lesson),
-                HardAgain(lesson),
-            }
-        )
-            if (check is not null)
-                yield return check;
-    }
+                $"Runs {Spoken.Difference(at.Lesson.OverSeconds)}; the end is what gets lost."
+            )
+            : null;
 
     private static IEnumerable<Element> Elements(ClockedLine line) =>
         line.Line.Moves.Elements.Concat(line.Line.Versions.SelectMany(v => v.Line.Moves.Elements));
@@ -60,7 +64,10 @@ internal static class WholeLessonChecks
         var first = lesson.Lines.FirstOrDefault(l =>
             l.Work > 0 && ((l.Effort >= 4 && l.Segment != SegmentKind.WarmUp) || Elements(l).Any(IsHighKick))
         );
-        if (first is null || first.EndsAt - first.Work - lesson.Setting.OpeningSeconds is var warm && warm >= needed)
+        if (first is null)
+            return null;
+        var warm = first.EndsAt - first.Work - lesson.Setting.OpeningSeconds;
+        if (warm >= needed)
             return null;
         return new Check(
             "cold",

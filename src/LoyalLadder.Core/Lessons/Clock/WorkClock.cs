@@ -32,13 +32,15 @@ public static class WorkClock
             SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
             SoloDose solo => OneTurn(solo, moves, setting.Band),
             StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
-            BagLinesDose d => BagTurns(d, setting) is var turns ? (turns * d.Seconds) + ((turns - 1) * d.Change) : 0,
+            BagLinesDose d => BagSeconds(d, BagTurns(d, setting)),
             FloorDose d => FloorSeconds(d, moves, setting),
             LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
             RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady))
                 + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
             _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
         };
+
+    private static int BagSeconds(BagLinesDose dose, int turns) => (turns * dose.Seconds) + ((turns - 1) * dose.Change);
 
     /// <summary>One person's work, both sides and all sets.</summary>
     public static decimal OneTurn(SoloDose dose, Combination moves, AgeBand band)

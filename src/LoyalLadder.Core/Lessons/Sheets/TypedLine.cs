@@ -74,17 +74,7 @@ internal static partial class Typed
     }
 
     /// <summary>A line without what stands before its words; marks may stand behind marks ('- > 1. jab').</summary>
-    private static string Bare(string line)
-    {
-        while (line.Length > 0 && line[0] is not ('"' or '#'))
-        {
-            var less = Quoting().Replace(Bullet().Replace(line, ""), "").Trim();
-            if (less.Length == line.Length)
-                break;
-            line = less;
-        }
-        return line;
-    }
+    private static string Bare(string line) => Marks().Replace(line, "").Trim();
 
     private static string Plain(string text)
     {
@@ -118,10 +108,10 @@ internal static partial class Typed
     [GeneratedRegex(@"^\s*(?:>\s?)+", RegexOptions.CultureInvariant)]
     private static partial Regex Quoting();
 
-    /// <summary>Bullets, ticks, '1.', '1)', '(1)', 'a.' and 'a)'; a number followed by a digit ('1.5') is none.</summary>
+    /// <summary>Bullets, ticks, quoting, '1.', '1)', '(1)', 'a.' and 'a)'; a number followed by a digit ('1.5') is none.</summary>
     [GeneratedRegex(
-        @"^(?:[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+",
+        @"^(?>>\s*|[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+",
         RegexOptions.CultureInvariant
     )]
-    private static partial Regex Bullet();
+    private static partial Regex Marks();
 }

@@ -1,0 +1,263 @@
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Lessons.Checks;
+
+/// <summary>A line with what its checks go by.</summary>
+internal readonly record struct LineAtHand(ClockedLine Clocked, LessonSetting Setting, CheckLimits Limits)
+{
+    public LessonLine Line => Clocked.Line;
+    public int Entry => Clocked.Entry;
+}
+
+/// <summary>What a line says by itself: ages, partners, kit, floor, waiting, doses.</summary>
+internal static class LineChecks
+{
+    private static readonly Func<LineAtHand, Check?>[] All =
+    [
+        Problem,
+        OddThrees,
+        OddPairs,
+        Waiting,
+        NoBags,
+        FloorShort,
+        GroupIdle,
+        OneThing,
+        Control,
+        NoDose,
+        Unknown,
+    ];
+
+    public static IEnumerable<Check> Of(ClockedLine clocked, LessonSetting setting, CheckLimits limits)
+    {
+        var at = new LineAtHand(clocked, setting, limits);
+        return All.Select(check => check(at)).OfType<Check>().Concat(ForAge(at)).Concat(KitShort(at));
+    }
+
+    private static Check? Problem(LineAtHand at) =>
+        at.Line.Problem is { } problem ? new Check("dose", CheckLevel.Stop, at.Entry, problem) : null;
+
+    private static Check? OddThrees(LineAtHand at)
+    {
+        var heads = at.Setting.Heads;
+        if (at.Line.Dose is not SoloDose { Threes: true } threes || WorkClock.Turns(threes, heads) != 4)
+            return null;
+        var inPairs = threes with { Threes = false, Pairs = true, InstructorMakesPair = heads % 2 == 1 };
+        return new Check(
+            "odd-threes",
+            CheckLevel.Note,
+            at.Entry,
+            $"{heads} heads in threes leave one over: one group of four, and a fourth turn for all.",
+            new Mend("Pairs instead", at.Entry, at.Line with { Dose = inPairs })
+        );
+    }
+
+    private static Check? OddPairs(LineAtHand at)
+    {
+        var heads = at.Setting.Heads;
+        if (at.Line.Dose is not SoloDose { Pairs: true } pairs || WorkClock.Turns(pairs, heads) != 3)
+            return null;
+        var mended = at.Line with { Dose = pairs with { InstructorMakesPair = true } };
+        return new Check(
+            "odd-pairs",
+            CheckLevel.Warn,
+            at.Entry,
+            $"{heads} heads make one group of three, and a third turn for all.",
+            new Mend("An instructor makes the pair", at.Entry, mended)
+        );
+    }
+
+    private static Check? Waiting(LineAtHand at)
+    {
+        if (at.Line.Dose is not BagLinesDose lines)
+            return null;
+        var (waiting, heads) = (WorkClock.WaitingAtBags(lines, at.Setting), at.Setting.Heads);
+        if (waiting <= heads * at.Limits.Waiting)
+            return null;
+        return new Check(
+            "waiting",
+            CheckLevel.Warn,
+            at.Entry,
+            $"{waiting} of {heads} wait at the bags. Another job keeps them moving.",
+            AnotherJob(at.Line, lines, at.Entry)
+        );
+    }
+
+    private static Check? NoBags(LineAtHand at) =>
+        at.Line.Dose is BagLinesDose && at.Setting.Bags == 0
+            ? new Check("kit-short", CheckLevel.Warn, at.Entry, "This hall has no bags; the clock took one.")
+            : null;
+
+    private static Check? FloorShort(LineAtHand at)
+    {
+        var floor = at.Setting.Floor.Length;
+        if (at.Line.Dose is not FloorDose)
+            return null;
+        var drift = Math.Abs(Drift.Metres(at.Line.Moves, at.Setting.Band));
+        if (drift <= floor - WorkClock.WallMargin)
+            return null;
+        return new Check(
+            "floor-short",
+            CheckLevel.Warn,
+            at.Entry,
+            FormattableString.Invariant(
+                $"One repetition travels {drift:0.0} m; the floor has {floor:0.#} m, with a metre kept free at each wall."
+            )
+        );
+    }
+
+    private static Check? GroupIdle(LineAtHand at)
+    {
+        var most = at.Limits.IdleSeconds;
+        if (at.Clocked.Groups.Where(g => g.Idle > most).Select(g => g.Group).FirstOrDefault() is not { } idle)
+            return null;
+        return new Check(
+            "group-idle",
+            CheckLevel.Warn,
+            at.Entry,
+            $"{Spoken.Capital(idle)} stand idle for over {Spoken.Clock(most)}."
+        );
+    }
+
+    private static Check? OneThing(LineAtHand at)
+    {
+        var (work, most) = (at.Clocked.Work, at.Limits.OneThingSeconds);
+        if (at.Line.Dose is not { } dose || dose is StationsDose or BagLinesDose || work <= most)
+            return null;
+        return new Check(
+            "one-thing",
+            CheckLevel.Note,
+            at.Entry,
+            $"{Spoken.Clock(work)} on one thing; {AgeBands.Word(at.Setting.Band)} stay with it for about {Spoken.Clock(most)}.",
+            Shorter(at.Line, dose, work, most, at.Entry)
+        );
+    }
+
+    private static Check? Control(LineAtHand at)
+    {
+        var isPartnerWork =
+            at.Line.Dose is SoloDose { IsShared: true }
+            && at.Clocked.Segment is SegmentKind.SelfDefence or SegmentKind.Partner;
+        if (!isPartnerWork || at.Line.Remark is not null || !at.Line.Kit.IsEmpty)
+            return null;
+        return new Check(
+            "control",
+            CheckLevel.Warn,
+            at.Entry,
+            "Self-defence with a partner, and nothing says how the partner is kept safe.",
+            new Mend("Add ‘tap means stop’", at.Entry, at.Line with { Remark = "tap means stop" })
+        );
+    }
+
+    private static Check? NoDose(LineAtHand at) =>
+        at.Line is { Dose: null, Problem: null }
+            ? new Check(
+                "no-dose",
+                CheckLevel.Note,
+                at.Entry,
+                $"'{Spoken.Brief(at.Line.Content)}' has no dose, so it takes no time."
+            )
+            : null;
+
+    private static Check? Unknown(LineAtHand at) =>
+        at.Line is { Dose: not null, IsUnderstood: false, Problem: null }
+            ? new Check(
+                "unknown",
+                CheckLevel.Note,
+                at.Entry,
+                $"'{Spoken.Brief(at.Line.Content)}' has words that are not in the catalogue; it is timed by its dose."
+            )
+            : null;
+
+    private static IEnumerable<Check> KitShort(LineAtHand at)
+    {
+        foreach (var need in at.Line.Kit)
+        {
+            if (KitTime.For(need, at.Setting.Kit) is not { Count: { } owned })
+                continue;
+            var asked = need.Count ?? OneForEachGroup(at);
+            if (asked > owned)
+                yield return new Check(
+                    "kit-short",
+                    CheckLevel.Warn,
+                    at.Entry,
+                    $"Asks for {asked} {need.Name}; the school has {owned}."
+                );
+        }
+    }
+
+    private static int OneForEachGroup(LineAtHand at) =>
+        at.Line.Dose switch
+        {
+            SoloDose { Pairs: true } => (at.Setting.Heads + 1) / 2,
+            SoloDose { Threes: true } => (at.Setting.Heads + 2) / 3,
+            _ => 1,
+        };
+
+    /// <summary>The line itself and what groups do instead, against the school's policy for the age.</summary>
+    private static IEnumerable<Check> ForAge(LineAtHand at)
+    {
+        var line = at.Line;
+        var versions = line.Versions.Select(v =>
+            v.Line with
+            {
+                Dose = v.Line.Dose ?? line.Dose,
+                Kit = v.Line.Kit.IsEmpty ? line.Kit : v.Line.Kit,
+            }
+        );
+        return versions.Prepend(line).SelectMany(l => ForAge(at.Clocked, l, at.Setting.Band));
+    }
+
+    private static IEnumerable<Check> ForAge(ClockedLine clocked, LessonLine line, AgeBand band)
+    {
+        var contact = Contact(line);
+        foreach (var technique in line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct())
+        {
+            var allowed = technique.MannerFor(band);
+            if (allowed >= contact)
+                continue;
+            var how = allowed switch
+            {
+                Manner.No => "not at all",
+                Manner.Air => "in the air only",
+                _ => "to a pad only",
+            };
+            yield return new Check(
+                "age",
+                CheckLevel.Stop,
+                clocked.Entry,
+                $"{Spoken.Capital(technique.NameIn(NamingSchool.Generic))} for {AgeBands.Word(band)}: {how}, by the school's policy."
+            );
+        }
+    }
+
+    private static Manner Contact(LessonLine line)
+    {
+        var isWithPartner = line.Dose is SoloDose { IsShared: true } || line.Stage >= 5;
+        // pads held by a partner are pad work
+        if (!line.Kit.IsEmpty || (line.Dose is BagLinesDose && !isWithPartner))
+            return Manner.Pad;
+        return isWithPartner ? Manner.Partner : Manner.Air;
+    }
+
+    private static Mend AnotherJob(LessonLine line, BagLinesDose dose, int entry) =>
+        new(
+            "Add a job",
+            entry,
+            line with
+            {
+                Content = $"{line.Content} | squat",
+                Dose = dose with { Jobs = dose.Jobs + 1 },
+            }
+        );
+
+    private static Mend? Shorter(LessonLine line, Dose dose, int seconds, int limit, int entry) =>
+        DoseScale
+            .Between(dose, 0, 1)
+            .LastOrDefault(d => DoseScale.Amount(d) * (decimal)seconds <= DoseScale.Amount(dose) * (decimal)limit)
+            is { } shorter
+            ? new Mend("Make it shorter", entry, line with { Dose = shorter })
+            : null;
+}

@@ -583,8 +583,12 @@ public sealed class DemoSchool(
         events.Add(Press(RunEventKind.End, null));
         await runs.Keep(lessonId, events, cancel);
 
-        RunEvent Press(RunEventKind kind, Guid? step) =>
-            new(Guid.CreateVersion7(clock.GetUtcNow()), clock.GetUtcNow(), kind, step);
+        // no two at the same instant: which came first would be left to their keys
+        RunEvent Press(RunEventKind kind, Guid? step)
+        {
+            clock.Pass(0.001);
+            return new(Guid.CreateVersion7(clock.GetUtcNow()), clock.GetUtcNow(), kind, step);
+        }
     }
 
     private async Task Log(LessonLogs logs, Guid lessonId, ClassGroup group, DemoClock clock, CancellationToken cancel)

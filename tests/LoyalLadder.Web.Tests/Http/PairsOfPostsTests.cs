@@ -284,11 +284,18 @@ public sealed class PairsOfPostsTests
         using var ines = await Visitor.SignedIn(server);
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
-        await ines.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "from ines x10"));
+        var before = await ines.Page(sheet);
+        var line = before.QuerySelector(".line .dose")!.Closest(".line")!.GetAttribute("data-line")!;
+        string Dose(IDocument page) => page.QuerySelector($"#line-{line} .dose")!.TextContent;
+        var sized = await Visitor.Parse(
+            await ines.Send($"{sheet}/doses?handler=Size&line={line}&seconds=300", await ines.Token(sheet), true)
+        );
+        Assert.NotEqual(Dose(before), Dose(sized));
+        var undo = sized.QuerySelector("[data-undo]")!.GetAttribute("formaction")!;
         await marlow.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "from marlow x10"));
-        var undo = (await ines.Page(sheet)).QuerySelector("[data-undo]")?.GetAttribute("formaction");
-        if (undo is not null)
-            await ines.Post(sheet, undo);
-        Assert.Contains("from marlow", (await ines.Page(sheet)).Body!.TextContent, StringComparison.Ordinal);
+        await ines.Post(sheet, undo);
+        var after = await ines.Page(sheet);
+        Assert.Equal(Dose(before), Dose(after));
+        Assert.Contains("from marlow", after.Body!.TextContent, StringComparison.Ordinal);
     }
 }

@@ -1,5 +1,6 @@
 using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Running;
+using LoyalLadder.Bench;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
@@ -8,7 +9,11 @@ using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 // the benchmarks of the core: dotnet run -c Release --project bench/LoyalLadder.Bench
+// how typed lines are read:    dotnet run -c Release --project bench/LoyalLadder.Bench -- speech FILE…
+if (args is ["speech", .. var speech])
+    return Scores.Speech(speech);
 BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);
+return 0;
 
 /// <summary>Reading and timing a sheet of forty lines, and looking for a technique.</summary>
 [MemoryDiagnoser]

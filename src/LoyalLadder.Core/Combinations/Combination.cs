@@ -100,6 +100,9 @@ public sealed record Element(Technique? Technique, Side Side)
     /// <summary>Seconds taken for a move that is not in the catalogue: those of a kick, so that the estimate errs long.</summary>
     public const decimal UnknownSeconds = 0.60m;
 
+    /// <summary>Somebody wrote the side, or the word means it; else it is the technique's usual one.</summary>
+    public bool IsSideSaid { get; init; }
+
     /// <summary>The words as typed, for what is not in the catalogue; else empty.</summary>
     public string Words { get; init; } = "";
 
@@ -125,6 +128,14 @@ public sealed record Element(Technique? Technique, Side Side)
 
     /// <summary>What the partner does just before or as this answers.</summary>
     public Attack? Attack { get; init; }
+
+    /// <summary>Who said the side makes no difference to what is done.</summary>
+    public bool Equals(Element? other) => other is not null && Same.Equals(other.Same);
+
+    public override int GetHashCode() => Same.GetHashCode();
+
+    private (Technique?, Side, string, Level?, Landing?, Technique?, Technique?, int?, (bool, bool), Attack?) Same =>
+        (Technique, Side, Words, Level, Landing, Step, Stance, Clock, (IsLight, IsHeld), Attack);
 
     public decimal BaseSeconds => Technique?.BaseSeconds ?? UnknownSeconds;
 

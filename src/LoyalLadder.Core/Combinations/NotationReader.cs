@@ -1,4 +1,5 @@
 using System.Globalization;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using Superpower.Model;
 
@@ -15,7 +16,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
     private const int DeepestBrackets = 8;
     private const int MostErrors = 5;
 
-    private readonly MoveNames _names = new(vocabulary);
+    private readonly MoveFinder _moves = new(vocabulary);
 
     public NotationReading Read(string text)
     {
@@ -38,7 +39,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
         var parsed = NotationGrammar.Combination(new TokenList<NotationSign>([.. tokens]));
         if (!parsed.HasValue || !parsed.Remainder.IsAtEnd)
             return Misplaced(text, parsed.Remainder.IsAtEnd ? null : parsed.Remainder.First(), parsed.ErrorPosition);
-        var binding = new Binding(vocabulary, _names);
+        var binding = new Binding(vocabulary, _moves);
         var combination = binding.Bind(parsed.Value);
         return binding.Errors.Count == 0
             ? new NotationReading(combination, [])
@@ -126,7 +127,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
     ) => new(token.Position.Absolute, token.Span.Length, message, suggestions);
 
     /// <summary>One pass that gives the words their meaning.</summary>
-    private sealed class Binding(Vocabulary vocabulary, MoveNames names)
+    private sealed class Binding(Vocabulary vocabulary, MoveFinder moves)
     {
         private long _beats;
 
@@ -304,12 +305,13 @@ public sealed class NotationReader(Vocabulary vocabulary)
                 }
             }
             var found = new List<Element>();
+            var row = new WordRow(words);
             for (var at = 0; at < words.Count; )
             {
-                if (names.One(words, at) is ({ } element, var used))
+                if (moves.One(row, at) is { IsNone: false } name)
                 {
-                    found.Add(Sided(element, tokens[tokenOf[at]]));
-                    at += used;
+                    found.AddRange(name.Moves.Select(m => Sided(m, tokens[tokenOf[at]])));
+                    at += name.Used;
                 }
                 else if (words[at] == "and" && found.Count > 0)
                     at++;
@@ -360,9 +362,10 @@ public sealed class NotationReader(Vocabulary vocabulary)
         {
             // the words up to the end, or up to the next name that is known
             var end = at + 1;
-            while (end < words.Count && end - at < 4 && names.One(words, end).Element is null)
+            var row = new WordRow(words);
+            while (end < words.Count && end - at < 4 && moves.One(row, end).IsNone)
                 end++;
-            while (at < end - 1 && MoveNames.SideWords.ContainsKey(words[at]))
+            while (at < end - 1 && SpokenWords.Sides.ContainsKey(words[at]))
                 at++;
             var (first, last) = (tokens[tokenOf[at]], tokens[tokenOf[end - 1]]);
             var said = string.Join(' ', tokens[tokenOf[at]..(tokenOf[end - 1] + 1)].Select(t => t.ToStringValue()));
@@ -378,7 +381,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
                         meanings.Select(m => m.NameIn(vocabulary.Naming)).ToSequence()
                     )
                 );
-            else if (MoveNames.SideWords.ContainsKey(key) || MoveNames.LevelWords.ContainsKey(key))
+            else if (SpokenWords.Sides.ContainsKey(key) || SpokenWords.Levels.ContainsKey(key))
                 Errors.Add(new NotationError(first.Position.Absolute, length, $"A move is expected behind '{said}'."));
             else
                 Errors.Add(
@@ -396,12 +399,15 @@ public sealed class NotationReader(Vocabulary vocabulary)
             var words = tokens.SelectMany(t => NameKey.Words(t.ToStringValue())).ToList();
             Level? level = null;
             // '[cross (body)]' and '[body cross]' alike
-            if (words.Count > 1 && MoveNames.LevelWords.TryGetValue(words[^1], out var said))
+            if (words.Count > 1 && SpokenWords.Levels.TryGetValue(words[^1], out var said))
             {
                 level = said;
                 words.RemoveAt(words.Count - 1);
             }
-            if (names.One(words, 0) is ({ Technique: { } technique } element, var used) && used == words.Count)
+            if (
+                moves.One(new WordRow(words), 0) is { Moves: [{ Technique: { } technique } element], Used: var used }
+                && used == words.Count
+            )
                 return new Attack(technique, element.Side, element.Level ?? level);
             Unknown(
                 tokens,
@@ -416,7 +422,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
         {
             var words = tokens.Select(t => t.ToStringValue().ToLowerInvariant().Replace('’', '\'')).ToList();
             var said = string.Join(' ', words);
-            if (MoveNames.LevelWords.TryGetValue(said, out var level))
+            if (SpokenWords.Levels.TryGetValue(said, out var level))
                 return Once(element.Level, tokens, element with { Level = level });
             if (QualifierWords.Landings.TryGetValue(said, out var landing))
                 return Once(element.Landing, tokens, element with { Landing = landing });
@@ -427,9 +433,9 @@ public sealed class NotationReader(Vocabulary vocabulary)
             if (Hour(words) is { } hour)
                 return Once(element.Clock, tokens, element with { Clock = hour });
             var bare = words[0] is "in" or "to" && words.Count > 1 ? string.Join(' ', words.Skip(1)) : said;
-            if (names.Only(NameKey.Of(said)) is { Family: TechniqueFamily.Footwork } step)
+            if (moves.Names.Only(NameKey.Of(said)) is { Family: TechniqueFamily.Footwork } step)
                 return Once(element.Step, tokens, element with { Step = step });
-            if (names.Only(NameKey.Of(bare)) is { Family: TechniqueFamily.Stance } stance)
+            if (moves.Names.Only(NameKey.Of(bare)) is { Family: TechniqueFamily.Stance } stance)
                 return Once(element.Stance, tokens, element with { Stance = stance });
             Errors.Add(
                 Spanning(

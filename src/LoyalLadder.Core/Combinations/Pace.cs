@@ -2,13 +2,17 @@ using System.Collections.Frozen;
 
 namespace LoyalLadder.Core.Combinations;
 
-/// <summary>How fast a repetition is done; <see cref="Called"/> waits for 'get set, go' and goes back to guard.</summary>
+/// <summary>
+/// How fast a repetition is done; <see cref="Called"/> waits for 'get set, go' and goes back to guard,
+/// <see cref="Counted"/> is done to the instructor's count, which the class answers.
+/// </summary>
 public enum Pace
 {
     Walk,
     Steady,
     Brisk,
     Called,
+    Counted,
 }
 
 /// <summary>What a pace does to a repetition.</summary>
@@ -24,11 +28,12 @@ public readonly record struct PaceFigures(decimal Factor, decimal LeastPerCount,
             Pace.Walk => new(3.0m, 2.0m, 2.0m, 1.5m),
             Pace.Steady => new(1.5m, 0.8m, 1.0m, 1.0m),
             Pace.Brisk => new(1.0m, 0.4m, 0.5m, 0.8m),
-            Pace.Called => new(1.0m, 0.4m, 5.0m, 1.0m),
+            Pace.Called => new(1.0m, 0.4m, 6.0m, 1.0m),
+            Pace.Counted => new(1.5m, 0.8m, 2.0m, 1.0m),
             _ => throw new ArgumentOutOfRangeException(
                 nameof(pace),
                 pace,
-                "Walk, steady, brisk or called is expected."
+                "Walk, steady, brisk, called or counted is expected."
             ),
         };
 }
@@ -50,6 +55,8 @@ public static class PaceWords
         ["quick"] = Pace.Brisk,
         ["hard"] = Pace.Brisk,
         ["called"] = Pace.Called,
+        ["counted"] = Pace.Counted,
+        ["technical"] = Pace.Walk,
     }.ToFrozenDictionary();
 
     public static Pace? Read(string word) => Words.TryGetValue(word, out var pace) ? pace : null;
@@ -60,6 +67,7 @@ public static class PaceWords
             Pace.Walk => "walk",
             Pace.Steady => "steady",
             Pace.Brisk => "brisk",
+            Pace.Counted => "counted",
             _ => "called",
         };
 }

@@ -11,10 +11,14 @@ public static class RepClock
     {
         var figures = PaceFigures.Of(pace);
         if (moves.IsExercise)
-            return moves.Counts.Sum(c => c.Beats.Sum(b => b.BaseSeconds)) * figures.ExerciseFactor;
+            return moves.Counts.Sum(c => c.Beats.Sum(Own)) * figures.ExerciseFactor;
         if (moves.IsEmpty)
             return Math.Max(figures.LeastPerCount, figures.Factor * Element.UnknownSeconds) + figures.Reset;
         return moves.Counts.Sum(c => Math.Max(figures.LeastPerCount, figures.Factor * c.Beats.Sum(b => b.BaseSeconds)))
             + figures.Reset;
     }
+
+    /// <summary>A stretch that is counted is held for a count: a second each.</summary>
+    private static decimal Own(Beat beat) =>
+        beat.Elements.Max(e => e.Technique is { IsStretch: true } ? 1 : e.BaseSeconds);
 }

@@ -40,6 +40,6 @@ public sealed record Vocabulary(Catalogue Catalogue, NamingSchool Naming)
         && figure <= Numbers.Length
         && Numbers[figure - 1] is var (id, side)
         && Catalogue.Find(id) is { } technique
-            ? new Element(technique, side)
+            ? new Element(technique, side) { IsSideSaid = technique.Sides == SideRule.Either }
             : null;
 }

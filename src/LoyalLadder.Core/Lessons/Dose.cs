@@ -36,6 +36,9 @@ public abstract record SoloDose : Dose
     /// <summary>Once on each side, with a change between.</summary>
     public bool PerSide { get; init; }
 
+    /// <summary>Left and right in turn: the reps or the time are for both together, and nothing is changed between.</summary>
+    public bool Alternating { get; init; }
+
     /// <summary>Seconds of rest between sets or rounds.</summary>
     public int Rest { get; init; }
 
@@ -62,6 +65,20 @@ public sealed record TimedDose(int Seconds) : SoloDose
     /// <summary>The pace asked for; it changes the effort, not the length.</summary>
     public Pace? Pace { get; init; }
 }
+
+/// <summary>Each move with reps of its own, the whole several times: '8 floor jacks and 2 push-ups, 4 times'.</summary>
+/// <param name="Reps">One for each count of the content, in order; two or more.</param>
+public sealed record OwnRepsDose(Sequence<int> Reps) : SoloDose
+{
+    public int Times { get; init; } = 1;
+
+    /// <summary>Over and over until so many seconds are up; <see cref="Times"/> says nothing then.</summary>
+    public int? Within { get; init; }
+}
+
+/// <summary>Times that grow or shrink: held 10, 20 and 30 seconds, with rest between.</summary>
+/// <param name="Holds">Seconds of each, in order; two or more.</param>
+public sealed record HoldsDose(Sequence<int> Holds) : SoloDose;
 
 /// <summary>Everybody at a station, then one on; <paramref name="Laps"/> times round.</summary>
 public sealed record StationsDose(int Stations, int Seconds, int Change, int Laps) : Dose;

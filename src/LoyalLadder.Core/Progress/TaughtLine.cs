@@ -59,17 +59,16 @@ public sealed record TaughtLine(
     private static Dictionary<string, SideTally> Repetitions(LessonLine line, LessonSetting setting, double share)
     {
         var reps = new Dictionary<string, SideTally>();
-        foreach (var (times, perSide) in LessonTally.Repetitions(line, setting))
-        {
-            var done = (int)Math.Round(times * share, MidpointRounding.AwayFromZero);
-            foreach (var element in line.Moves.Elements)
-                if (element.Technique is { } technique)
-                    reps[technique.Id] =
-                        reps.GetValueOrDefault(technique.Id) + LessonTally.Sides(element.Side, done, perSide);
-            foreach (var number in Learnables.Of(line.Moves).Where(Learnables.IsNumber))
-                reps[number] = new SideTally(done, perSide ? done : 0);
-        }
+        foreach (var (element, times, perSide) in LessonTally.Repetitions(line, setting))
+            if (element.Technique is { } technique)
+                reps[technique.Id] =
+                    reps.GetValueOrDefault(technique.Id) + LessonTally.Sides(element.Side, Done(times), perSide);
+        foreach (var (times, perSide) in LessonTally.Times(line, setting))
+        foreach (var number in Learnables.Of(line.Moves).Where(Learnables.IsNumber))
+            reps[number] = new SideTally(Done(times), perSide ? Done(times) : 0);
         return reps;
+
+        int Done(int times) => (int)Math.Round(times * share, MidpointRounding.AwayFromZero);
     }
 
     /// <summary>As JSON: {"moves","dose","pace","effort","regions":[],"items":[["front-kick",4,10,10,5,5]]}.</summary>

@@ -9,6 +9,8 @@ public sealed class Catalogue
     private readonly FrozenDictionary<string, Technique> _byId;
     private readonly FrozenDictionary<(NamingSchool, string), Technique> _bySchool;
     private readonly FrozenDictionary<string, ImmutableArray<Technique>> _byName;
+    private readonly FrozenSet<string> _beginnings;
+    private readonly FrozenDictionary<char, ImmutableArray<string>> _words;
     private readonly ImmutableArray<(string Key, string Name, NamingSchool School, Technique Technique)> _names;
 
     /// <summary>Takes techniques that <see cref="CatalogueFile"/> has validated.</summary>
@@ -25,7 +27,14 @@ public sealed class Catalogue
                 g => g.Select(n => n.Technique).Distinct().ToImmutableArray(),
                 StringComparer.Ordinal
             );
-        LongestName = _names.Select(n => NameKey.Words(n.Name).Count).DefaultIfEmpty(0).Max();
+        _beginnings = _byName
+            .Keys.SelectMany(key => Enumerable.Range(1, key.Length).Select(length => key[..length]))
+            .ToFrozenSet(StringComparer.Ordinal);
+        _words = _names
+            .SelectMany(n => NameKey.Words(n.Name))
+            .Distinct(StringComparer.Ordinal)
+            .GroupBy(w => w[0])
+            .ToFrozenDictionary(g => g.Key, g => g.ToImmutableArray());
     }
 
     /// <summary>A catalogue that knows nothing.</summary>
@@ -33,14 +42,17 @@ public sealed class Catalogue
 
     public ImmutableArray<Technique> All { get; }
 
-    /// <summary>Words in the longest name.</summary>
-    public int LongestName { get; }
+    /// <summary>Some name begins with a key.</summary>
+    internal bool IsBeginning(string key) => _beginnings.Contains(key);
+
+    /// <summary>The words that names are made of, by their first letter.</summary>
+    internal ImmutableArray<string> WordsBeginningWith(char letter) => _words.GetValueOrDefault(letter, []);
 
     public Technique? Find(string id) => _byId.GetValueOrDefault(id);
 
     /// <summary>
-    /// What a name means to a reader: their own naming school first, else a unique match elsewhere. Empty when nobody knows
-    /// it, several when it is ambiguous.
+    /// What a name means to a reader: their own naming school first, then the common names, else a unique match elsewhere.
+    /// Empty when nobody knows it, several when it is ambiguous.
     /// </summary>
     /// <param name="key">A name as made by <see cref="NameKey.Of"/>.</param>
     /// <param name="reader">The reader's naming school.</param>
@@ -48,6 +60,8 @@ public sealed class Catalogue
     {
         if (_bySchool.TryGetValue((reader, key), out var own))
             return [own];
+        if (_bySchool.TryGetValue((NamingSchool.Generic, key), out var common))
+            return [common];
         return _byName.GetValueOrDefault(key, []);
     }
 

@@ -106,6 +106,14 @@ public sealed record Technique
                 or TechniqueFamily.Kick
                 or TechniqueFamily.Knee;
 
+    /// <summary>Held still for a time, or for a count.</summary>
+    public bool IsStretch => Family == TechniqueFamily.Mobility && BaseSeconds >= LeastStretch;
+
+    private const decimal LeastStretch = 5;
+
+    /// <summary>Work in rounds: pads, bag, shadow, sparring. 'N x M' without a unit are minutes there.</summary>
+    public bool IsTimedRound => Id is "pad-round" or "bag-round" or "shadow-sparring" or "sparring";
+
     /// <summary>Leaves the floor.</summary>
     public bool IsJump =>
         Landings > 0
@@ -245,6 +253,9 @@ public enum FootMove
     StepRight,
     AngleLeft,
     AngleRight,
+    AngleOut,
+    AngleIn,
+    StepOut,
     JumpForward,
     JumpBack,
     JumpLeft,

@@ -63,8 +63,8 @@ public class MoreSheetsTests
             """
             SAT CIRCUIT / 45 / all => 
             skip 3 mins => skip 3:00
-            Circuit: 6 stations, 40s each, 20s change, twice round: jab, cross / burpee / plank => stations 6 x 40s change 20s laps 2: jab | cross | burpee | plank -- Circuit
-            Bag lines 3 bags: kick / knee / rest - 45s each, 10s change => lines 3 jobs x 45s change 10s: kick | knee | rest [3 bags]
+            Circuit: 6 stations, 40s each, 20s change, twice round: jab, cross / burpee / plank => stations 6 x 40s change 20s laps 2: jab | cross | burpee | plank
+            Bag lines 3 bags: low kick / knee / rest - 45s each, 10s change => lines 3 jobs x 45s change 10s: low kick | knee | rest [3 bags]
             pads 4 rounds of 2 mins, 30s rest => pads 4 x 2:00 rest 30s
             crunches 3x20, push ups 3x10, plank 1 min => crunches 3x20 ; push ups 3x10 ; plank 1:00
             """

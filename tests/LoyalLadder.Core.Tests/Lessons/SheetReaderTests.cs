@@ -64,7 +64,7 @@ public class SheetReaderTests
         "stations 5 x 45s change 15s laps 2"
     )]
     [InlineData(
-        "bag line 4 bags: kick / burpee / plank / rest - 1 min each, 15 to change",
+        "bag line 4 bags: low kick / burpee / plank / rest - 1 min each, 15 to change",
         "lines 4 jobs x 1:00 change 15s"
     )]
     [InlineData("oi-zuki, floor x2", "floor x2")]
@@ -82,8 +82,8 @@ public class SheetReaderTests
     [Theory]
     [InlineData(
         "Technique 6 (tackle defence) walk it through, about 8 minutes incl. talk",
-        "Technique 6 (tackle defence) walk it through",
-        "8:00"
+        "Technique 6 (tackle defence)",
+        "8:00 walk"
     )]
     [InlineData("week 3 surprise 2 min", "week 3 surprise", "2:00")]
     [InlineData("5th kyu combination 10/side", "5th kyu combination", "10/side")]
@@ -255,7 +255,7 @@ public class SheetReaderTests
             { "karate-adults.txt", 17, 17 },
             { "kids-tuesday.txt", 15, 14 },
             { "mixed-selfdefence.txt", 9, 8 },
-            { "ring-rounds.txt", 11, 11 },
+            { "ring-rounds.txt", 11, 10 },
         };
 
     /// <summary>Per sheet: lines that carry a dose, and how many of those have only known words.</summary>
@@ -307,6 +307,9 @@ public class SheetReaderTests
             "rounds",
             "stance",
             "stances",
+            "walk",
+            "holder",
+            "through",
             "swap",
             "count",
             "new",

@@ -46,8 +46,7 @@ public sealed record LessonTally(
             foreach (var region in RegionsOf(line.Line.Moves))
                 regions[region] = regions.GetValueOrDefault(region) + line.Work;
             var isTarget = !line.Line.Kit.IsEmpty || line.Line.Dose is BagLinesDose;
-            foreach (var (times, perSide) in Repetitions(line.Line, lesson.Setting))
-            foreach (var element in line.Line.Moves.Elements)
+            foreach (var (element, times, perSide) in Repetitions(line.Line, lesson.Setting))
             {
                 if (element.Technique is not { } technique)
                     continue;
@@ -90,10 +89,22 @@ public sealed record LessonTally(
             : techniques.Where(t => t.Effort == techniques.Max(x => x.Effort)).SelectMany(t => t.Regions).Distinct();
     }
 
-    /// <summary>How often one person does a line's moves, and whether once on each side; nothing for timed work.</summary>
-    public static IEnumerable<(int Times, bool PerSide)> Repetitions(LessonLine line, LessonSetting setting) =>
+    /// <summary>How often one person does each of a line's moves, and whether on each side; nothing for timed work.</summary>
+    public static IEnumerable<(Element Element, int Times, bool PerSide)> Repetitions(
+        LessonLine line,
+        LessonSetting setting
+    ) =>
+        line.Dose is OwnRepsDose { Within: null } own
+            ? own.Reps.SelectMany(
+                (reps, i) => WorkClock.PartOf(line.Moves, i).Elements.Select(e => (e, reps * own.Times, false))
+            )
+            : Times(line, setting).SelectMany(w => line.Moves.Elements.Select(e => (e, w.Times, w.PerSide)));
+
+    /// <summary>How often one person does all of a line's moves, and whether on each side; nothing for timed work.</summary>
+    public static IEnumerable<(int Times, bool PerSide)> Times(LessonLine line, LessonSetting setting) =>
         line.Dose switch
         {
+            CountedDose { Alternating: true } d => [(((d.Sets * d.Steps.Sum(s => s.Reps)) + 1) / 2, true)],
             CountedDose d => [(d.Sets * d.Steps.Sum(s => s.Reps), d.PerSide)],
             FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(line.Moves, setting), false)],
             RunsDose d => [(d.Reps, false)],

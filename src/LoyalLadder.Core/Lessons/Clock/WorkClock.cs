@@ -57,9 +57,20 @@ public static class WorkClock
             TimedDose d => (d.Rounds * sides * d.Seconds)
                 + (d.Rounds * (sides - 1) * change)
                 + ((d.Rounds - 1) * d.Rest),
+            HoldsDose d => (sides * (d.Holds.Sum() + ((d.Holds.Count - 1) * d.Rest))) + ((sides - 1) * change),
+            OwnRepsDose { Within: { } within } => within,
+            OwnRepsDose d => (d.Times * OnceThrough(d, moves)) + ((d.Times - 1) * d.Rest),
             _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
         };
     }
+
+    /// <summary>Every move with its own reps, once.</summary>
+    public static decimal OnceThrough(OwnRepsDose dose, Combination moves) =>
+        dose.Reps.Select((reps, i) => reps * RepClock.Seconds(PartOf(moves, i), Pace.Steady)).Sum();
+
+    /// <summary>The count of the moves that a number of a dose with reps of its own goes for; the last takes what is over.</summary>
+    public static Combination PartOf(Combination moves, int index) =>
+        index < moves.Counts.Count ? Combination.Of([moves.Counts[index]]) : Combination.Nothing;
 
     /// <summary>Once round, a metre inside the walls.</summary>
     public static decimal LapMetres(FloorSize floor) =>

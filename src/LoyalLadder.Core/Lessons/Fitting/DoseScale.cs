@@ -12,6 +12,8 @@ public static class DoseScale
         {
             CountedDose d => d.Steps.Sum(s => s.Reps),
             TimedDose d => d.Seconds,
+            HoldsDose d => d.Holds.Sum(),
+            OwnRepsDose d => d.Within ?? d.Times,
             StationsDose d => d.Seconds,
             BagLinesDose d => d.Seconds,
             FloorDose d => d.Passes,
@@ -48,7 +50,7 @@ public static class DoseScale
             }
             yield break;
         }
-        var step = planned is FloorDose or RunsDose or LapsDose ? 1 : TimeStep;
+        var step = planned is FloorDose or RunsDose or LapsDose or OwnRepsDose { Within: null } ? 1 : TimeStep;
         var first = Math.Max(step, (int)Math.Ceiling(amount * least / step) * step);
         var isPlannedGiven = false;
         for (var n = first; n <= amount * most && n <= Most(planned); n += step)
@@ -86,15 +88,27 @@ public static class DoseScale
     private static int Most(Dose dose) =>
         dose switch
         {
-            FloorDose or LapsDose => Dose.MostRounds,
+            FloorDose or LapsDose or OwnRepsDose { Within: null } => Dose.MostRounds,
             RunsDose => Dose.MostReps,
             _ => Dose.LongestSeconds,
         };
+
+    /// <summary>Every hold by as much, in whole seconds; what rounding leaves goes to the last.</summary>
+    private static HoldsDose Held(HoldsDose dose, int amount)
+    {
+        var all = dose.Holds.Sum();
+        var holds = dose.Holds.Select(h => Math.Max(1, h * amount / all)).ToList();
+        holds[^1] = Math.Max(1, holds[^1] + amount - holds.Sum());
+        return dose with { Holds = holds.ToSequence() };
+    }
 
     private static Dose With(Dose dose, int amount) =>
         dose switch
         {
             TimedDose d => d with { Seconds = amount },
+            HoldsDose d => Held(d, amount),
+            OwnRepsDose { Within: null } d => d with { Times = amount },
+            OwnRepsDose d => d with { Within = amount },
             StationsDose d => d with { Seconds = amount },
             BagLinesDose d => d with { Seconds = amount },
             FloorDose d => d with { Passes = amount },

@@ -211,7 +211,7 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
 
     private static IEnumerable<MatPhase> Solo(SoloDose dose, Combination moves, LessonSetting setting, string who)
     {
-        var rounds = dose is CountedDose { Sets: var sets } ? sets : ((TimedDose)dose).Rounds;
+        var rounds = RoundsOf(dose);
         for (var round = 1; round <= rounds; round++)
         {
             if (round > 1 && dose.Rest > 0)
@@ -242,10 +242,23 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
         }
     }
 
+    private static int RoundsOf(SoloDose dose) =>
+        dose switch
+        {
+            CountedDose d => d.Sets,
+            TimedDose d => d.Rounds,
+            OwnRepsDose { Within: null } d => d.Times,
+            _ => 1,
+        };
+
     private static IEnumerable<MatPhase> Once(SoloDose dose, Combination moves, string who, string round)
     {
         if (dose is TimedDose timed)
             return [new MatPhase(PhaseKind.Work, timed.Seconds, Note: Joined(who, round))];
+        if (dose is HoldsDose holds)
+            return Held(holds, who);
+        if (dose is OwnRepsDose own)
+            return OwnReps(own, moves, who, round);
         var steps = ((CountedDose)dose).Steps;
         return steps.Select(s => new MatPhase(
             PhaseKind.Work,
@@ -253,6 +266,35 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
             s.Reps,
             Note: Joined(who, round, s.Pace is { } pace ? PaceWords.Write(pace) : "")
         ));
+    }
+
+    private static IEnumerable<MatPhase> Held(HoldsDose dose, string who)
+    {
+        for (var i = 0; i < dose.Holds.Count; i++)
+        {
+            if (i > 0 && dose.Rest > 0)
+                yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"then {dose.Holds[i]} s");
+            yield return new MatPhase(
+                PhaseKind.Work,
+                dose.Holds[i],
+                Note: Joined(who, $"hold {i + 1} of {dose.Holds.Count}")
+            );
+        }
+    }
+
+    private static IEnumerable<MatPhase> OwnReps(OwnRepsDose dose, Combination moves, string who, string round)
+    {
+        if (dose.Within is { } within)
+            return [new MatPhase(PhaseKind.Work, within, Note: Joined(who, "over and over"))];
+        return dose.Reps.Select(
+            (reps, i) =>
+                new MatPhase(
+                    PhaseKind.Work,
+                    reps * RepClock.Seconds(WorkClock.PartOf(moves, i), Pace.Steady),
+                    reps,
+                    Note: Joined(who, round, $"move {i + 1} of {dose.Reps.Count}")
+                )
+        );
     }
 
     private static IEnumerable<MatPhase> Round(int turns, int work, int change, Func<int, string> name)

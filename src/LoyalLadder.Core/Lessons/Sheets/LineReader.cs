@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Speech;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 
@@ -8,7 +10,7 @@ namespace LoyalLadder.Core.Lessons.Sheets;
 /// Reads one typed line, without its bullet, as the things to do in it: usually one, several where each has its own dose
 /// ('crunches 3x25, leg raises 3x15').
 /// </summary>
-internal sealed partial class LineReader(MoveReader moves)
+internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves)
 {
     /// <summary>Longest content or remark that a line keeps.</summary>
     public const int LongestWords = 600;
@@ -23,7 +25,7 @@ internal sealed partial class LineReader(MoveReader moves)
         if (content is null)
             return Free(text, rest, kit, remark);
         var line = Verbatim(content, rest, kit, remark);
-        return [line.Problem is null ? line : AsTyped(text, line.Problem)];
+        return [line.Problem is null ? line : AsTyped(text, line.Problem, line.Moves)];
     }
 
     /// <summary>Where ' -- ' sets a remark apart; inside the brackets of kit it does not.</summary>
@@ -57,239 +59,137 @@ internal sealed partial class LineReader(MoveReader moves)
     private LessonLine Verbatim(string content, string rest, Sequence<KitNeed> kit, string remark)
     {
         var parts = new DoseParts();
-        var tokens = SheetLexer.Lex(rest);
-        var scan = new DoseScan(tokens);
-        for (var i = 0; i < tokens.Count; i += Math.Max(1, scan.Claim(i, tokens.Count, parts))) { }
+        foreach (var atom in LineScan.Of(vocabulary, moves.Moves, Lexer.Lex(rest)).Where(a => a.Kind == AtomKind.Dose))
+            atom.SayTo(parts);
         return Line(content, parts, kit, remark);
     }
 
     private List<LessonLine> Free(string text, string rest, Sequence<KitNeed> kit, string remark)
     {
+        var tokens = Lexer.Lex(rest);
+        var atoms = LineScan.Of(vocabulary, moves.Moves, tokens);
+        if (IsOfTheDay(atoms, tokens))
+            return [Line(Trimmed(rest), new DoseParts(), kit, remark)];
+        var clauses = Clauses.Of(atoms, tokens);
         var lines = new List<LessonLine>();
-        var tokens = SheetLexer.Lex(rest);
-        foreach (var item in Items(tokens))
+        foreach (var item in Joints(LineItems.Of(moves, rest, tokens, clauses)))
         {
-            var line = FromItem(rest, tokens, item, kit, remark);
-            if (line.Problem is not null && line.Dose is null)
-                return [AsTyped(text, line.Problem)];
-            if (line.Content.Length > 0 || line.Dose is not null || lines.Count == 0)
-                lines.Add(line);
+            foreach (var line in FromItem(item, kit, remark))
+            {
+                if (line.Problem is { } problem)
+                    return [AsTyped(text, problem, line.Moves, line.Dose)];
+                if (line.Content.Length > 0 || line.Dose is not null || lines.Count == 0)
+                    lines.Add(line);
+            }
+        }
+        return SameBothSides(lines);
+    }
+
+    /// <summary>'hips 8 each way, knees 8 each way, ankles …': among circles of the joints the knees circle too.</summary>
+    private List<LineItem> Joints(List<LineItem> items)
+    {
+        if (
+            items.Count < 2
+            || !items.Exists(i => moves.Read(i.Words ?? "") is { IsEmpty: false } read && read.Elements.All(IsCircling))
+        )
+            return items;
+        foreach (var item in items)
+            if (NameKey.Of(item.Words ?? "") is "knee" or "elbow")
+                item.Words += " circles";
+        return items;
+    }
+
+    private static bool IsCircling(Element element) =>
+        element.Technique is { Family: TechniqueFamily.Mobility, IsStretch: false };
+
+    /// <summary>'slip left x10, slip right x10' is one thing on each side.</summary>
+    private List<LessonLine> SameBothSides(List<LessonLine> lines)
+    {
+        for (var i = 0; i + 1 < lines.Count; i++)
+        {
+            var (one, other) = (lines[i], lines[i + 1]);
+            if (
+                one.Dose is not SoloDose { PerSide: false, Alternating: false } dose
+                || other.Dose != dose
+                || other.Remark is not null
+            )
+                continue;
+            if (
+                one.Moves.Elements.ToList() is not [{ Side: Side.Left or Side.Right } first]
+                || other.Moves.Elements.ToList() is not [{ Side: Side.Left or Side.Right } second]
+                || first.Technique is null
+                || first.Technique != second.Technique
+                || first.Side == second.Side
+                || first.Level != second.Level
+            )
+                continue;
+            var content = SideWords().Replace(one.Content, " ").Trim();
+            var both = one with { Content = content, Moves = moves.Read(content), Dose = dose with { PerSide = true } };
+            lines[i] = both;
+            lines.RemoveAt(i + 1);
         }
         return lines;
     }
 
+    [GeneratedRegex(
+        @"\b(?:left|right)\b(?: (?:leg|hand|foot|arm|side))?",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
+    private static partial Regex SideWords();
+
+    /// <summary>'kick off 6:30 sharp, doors 6:15': several times and no move are times of the day.</summary>
+    private static bool IsOfTheDay(List<Atom> atoms, List<Token> tokens) =>
+        tokens.Count(t => t.Kind == TokenKind.Clock) > 1 && !atoms.Exists(a => a.Kind == AtomKind.Name);
+
     /// <summary>A line whose dose cannot be keeps every character.</summary>
-    private static LessonLine AsTyped(string text, string problem) =>
+    private static LessonLine AsTyped(string text, string problem, Combination moves, Dose? dose = null) =>
         new()
         {
             Content = Clip(text),
-            Moves = Combination.Nothing,
+            Moves = moves,
+            Dose = dose,
             Problem = problem,
         };
 
-    // ---- items ----
-
-    private sealed record Item(int From, DoseParts Parts, bool[] Claimed)
+    /// <summary>The line of an item; two where the sides have doses of their own.</summary>
+    private IEnumerable<LessonLine> FromItem(LineItem item, Sequence<KitNeed> kit, string remark)
     {
-        public int To { get; set; }
-        public int FirstAmount { get; set; } = -1;
-    }
-
-    private static List<Item> Items(List<Token> tokens)
-    {
-        var scan = new DoseScan(tokens);
-        var claimed = new bool[tokens.Count];
-        var item = new Item(0, new DoseParts(), claimed);
-        var items = new List<Item> { item };
-        var lastClaimed = 0;
-        for (var i = 0; i < tokens.Count; )
-        {
-            if (item.Parts.HasAmount && Split(i) is { } split)
-            {
-                item.To = split;
-                item = new Item(split, new DoseParts(), claimed);
-                items.Add(item);
-                for (var j = split; j < i; j++)
-                    claimed[j] = false;
-            }
-            var had = item.Parts.HasAmount;
-            var used = LeadingCount(i);
-            if (used == 0)
-                used = scan.Claim(i, tokens.Count, item.Parts);
-            if (used == 0)
-            {
-                i++;
-                continue;
-            }
-            if (!had && item.Parts.HasAmount)
-                item.FirstAmount = i;
-            Array.Fill(claimed, true, i, used);
-            i += used;
-            lastClaimed = i;
-        }
-        item.To = tokens.Count;
-        ClaimEmptyBrackets(tokens, claimed);
-        return items;
-
-        // a number in front of words is how many: '20 burpees'
-        int LeadingCount(int i)
-        {
-            if (i != item.From || item.Parts.HasAmount || i + 1 >= tokens.Count || tokens[i + 1].Kind != TokenKind.Word)
-                return 0;
-            // 'two hands on one, 5 each side': a number in words counts only where no figures do
-            var spelt =
-                tokens[i].Kind == TokenKind.Word && !tokens.Exists(t => t.Kind is TokenKind.Number or TokenKind.Clock)
-                    ? DoseScan.NumberOf(tokens[i].Text)
-                    : null;
-            if (!tokens[i].IsNumber && spelt is null)
-                return 0;
-            var trial = new DoseParts();
-            if (scan.Claim(i, tokens.Count, trial) > 0)
-                return 0;
-            item.Parts.AddStep(spelt ?? tokens[i].Value);
-            return 1;
-        }
-
-        // where a new item begins when an amount stands at i behind words of its own
-        int? Split(int i)
-        {
-            var fresh = new DoseParts();
-            var isAmount = (scan.Claim(i, tokens.Count, fresh) > 0 && fresh.HasAmount) || IsCountBeforeWord(i);
-            if (!isAmount || item.Parts.IsStations || item.Parts.IsBagLines)
-                return null;
-            var separator = -1;
-            for (var j = lastClaimed; j < i; j++)
-                if (IsSeparator(tokens[j], tokens, j))
-                    separator = j;
-            var doseFirst = item.FirstAmount == item.From;
-            var ownWords = HasWords(separator < 0 ? lastClaimed : separator + 1, i);
-            if (!HasWords(lastClaimed, i))
-                return null;
-            if (separator >= 0 && (ownWords || doseFirst))
-                return separator + 1;
-            return doseFirst && separator < 0 && tokens[i].Text != "x" && tokens[i].IsNumber ? i : null;
-        }
-
-        bool IsCountBeforeWord(int i) =>
-            tokens[i].IsNumber
-            && i > 0
-            && IsSeparator(tokens[i - 1], tokens, i - 1)
-            && item.FirstAmount == item.From
-            && i + 1 < tokens.Count
-            && tokens[i + 1].Kind == TokenKind.Word;
-
-        bool HasWords(int from, int to)
-        {
-            for (var j = from; j < to; j++)
-                if (!claimed[j] && tokens[j].Kind == TokenKind.Word && tokens[j].Text is not ("then" or "and"))
-                    return true;
-            return false;
-        }
-    }
-
-    private static bool IsSeparator(Token token, List<Token> tokens, int at) =>
-        token.Text switch
-        {
-            "," or ";" or "|" or "+" => token.Kind == TokenKind.Symbol,
-            "." => at + 1 < tokens.Count && !tokens[at + 1].Attached,
-            "then" => true,
-            _ => false,
-        };
-
-    /// <summary>'(slow)' whose inside was claimed leaves no empty brackets behind.</summary>
-    private static void ClaimEmptyBrackets(List<Token> tokens, bool[] claimed)
-    {
-        for (var i = 0; i < tokens.Count; i++)
-        {
-            if (!tokens[i].Is("("))
-                continue;
-            var close = i + 1;
-            while (close < tokens.Count && (claimed[close] || tokens[close].Is(",")))
-                close++;
-            if (close > i + 1 && close < tokens.Count && tokens[close].Is(")"))
-                Array.Fill(claimed, true, i, close - i + 1);
-        }
-    }
-
-    private LessonLine FromItem(string text, List<Token> tokens, Item item, Sequence<KitNeed> kit, string remark)
-    {
-        var before = new List<string>();
-        var after = new List<string>();
-        for (var i = item.From; i < item.To; )
-        {
-            if (item.Claimed[i])
-            {
-                i++;
-                continue;
-            }
-            var first = i;
-            while (i < item.To && !item.Claimed[i])
-                i++;
-            var run = Trimmed(text[tokens[first].Start..tokens[i - 1].End]);
-            if (run.Any(char.IsLetterOrDigit) && run is not ("then" or "and"))
-                (item.FirstAmount < 0 || first < item.FirstAmount ? before : after).Add(run);
-        }
-        if (item.Parts is { IsStations: true } or { IsBagLines: true })
-            return WithJobs(before, after, item.Parts, kit, remark);
-        if (before.Count == 0 && after.Count > 0)
-            (before, after) = ([after[0]], after[1..]);
-        var content = string.Join(' ', before);
+        List<string> remarks = [.. item.Remarks.Select(Trimmed).Where(r => r.Length > 0)];
         if (remark.Length > 0)
-            after.Add(remark);
-        if (Explained(content) is var (said, aside) && said is not null)
+            remarks.Add(remark);
+        var content = Trimmed(item.Words ?? "");
+        if (item.Parts is { BothWays: true, Time: not null })
+            remarks.Add("both ways");
+        if (Explained(content) is { } how)
         {
-            content = said;
-            after.Insert(0, aside!);
+            remarks.Insert(0, Trimmed(content[(how + 3)..]));
+            content = Trimmed(content[..how]);
         }
-        return Line(content, item.Parts, kit, string.Join(", ", after));
+        if (item.Parts.OneSided is not { Count: > 0 } sides)
+            return [Line(content, item.Parts, kit, string.Join(", ", remarks))];
+        return sides.Select(side =>
+            Line(
+                $"{content} {(side.Side == Side.Left ? "left" : "right")}",
+                item.Parts.OfSide(side),
+                kit,
+                string.Join(", ", remarks)
+            )
+        );
     }
 
-    /// <summary>'round kick - knee up, turn, kick': known words, then a dash and how.</summary>
-    private (string? Content, string? Remark) Explained(string content)
+    private LessonLine Line(string content, DoseParts parts, Sequence<KitNeed> kit, string remark)
     {
-        var dash = content.IndexOf(" - ", StringComparison.Ordinal);
-        if (dash <= 0 || !moves.Read(content[..dash]).IsKnown)
-            return (null, null);
-        return (Trimmed(content[..dash]), Trimmed(content[(dash + 3)..]));
-    }
-
-    private LessonLine WithJobs(
-        List<string> before,
-        List<string> after,
-        DoseParts parts,
-        Sequence<KitNeed> kit,
-        string remark
-    )
-    {
-        List<string> runs = [.. before, .. after];
-        var list = runs.FindIndex(r => JobDivider().IsMatch(r));
-        var content = list < 0 ? string.Join(", ", runs) : runs[list];
-        if (list >= 0)
-            runs.RemoveAt(list);
-        else
-            runs.Clear();
-        if (content.LastIndexOf(": ", StringComparison.Ordinal) is > 0 and var colon)
-        {
-            runs.Insert(0, content[..colon]);
-            content = content[(colon + 2)..];
-        }
-        if (remark.Length > 0)
-            runs.Add(remark);
-        var jobs = JobDivider().Split(content).Select(Trimmed).Where(j => j.Length > 0).ToList();
         if (parts.Bags is { } bags && kit.IsEmpty)
             kit = [new KitNeed("bags", (int)Math.Clamp(bags, 1, 999))];
-        return Line(string.Join(" | ", jobs), parts, kit, string.Join(", ", runs), jobs.Count);
-    }
-
-    private LessonLine Line(string content, DoseParts parts, Sequence<KitNeed> kit, string remark, int jobs = 1)
-    {
         content = Clip(content);
         var read = moves.Read(content);
-        var dose = parts.ToDose(read.IsExercise, jobs);
+        var dose = parts.ToDose(read, content.Split('|').Length);
+        if (parts.Problems.Count == 0 && parts.IsDoubtful)
+            return AsTyped(content, "This says a count and a time: write one of the two.", read, dose);
         return new LessonLine
         {
             Content = content,
-            Moves = read,
+            Moves = Sensible(read, dose, content),
             Dose = parts.Problems.Count == 0 ? dose : null,
             Kit = kit,
             Priority = parts.Priority,
@@ -300,6 +200,28 @@ internal sealed partial class LineReader(MoveReader moves)
             Problem = parts.Problems.Count == 0 ? null : string.Join(' ', parts.Problems),
         };
     }
+
+    /// <summary>What was half understood and has no dose is a sentence: no move in it is one.</summary>
+    private static Combination Sensible(Combination read, Dose? dose, string content)
+    {
+        var isSentence =
+            dose is null
+            && !read.IsKnown
+            && NameKey.Words(content).Count >= LeastSentence
+            && !content.Contains(',', StringComparison.Ordinal);
+        return isSentence && !read.IsEmpty
+            ? Combination.Of([new Count([new Beat([new Element(null, Side.None) { Words = content }])])])
+            : read;
+    }
+
+    /// <summary>'round kick - knee up, turn, kick': known words, then a dash and how; where the dash stands, null for none.</summary>
+    private int? Explained(string content)
+    {
+        var dash = content.IndexOf(" - ", StringComparison.Ordinal);
+        return dash > 0 && !moves.Read(content).IsKnown && moves.Read(content[..dash]).IsKnown ? dash : null;
+    }
+
+    private const int LeastSentence = 4;
 
     private static string Clip(string words) => words.Length <= LongestWords ? words : words[..LongestWords];
 
@@ -372,9 +294,6 @@ internal sealed partial class LineReader(MoveReader moves)
 
     [GeneratedRegex(@"^(?<n>\d{1,3})\s*(?:x\s+)?(?<what>\p{L}.*)$", RegexOptions.CultureInvariant)]
     private static partial Regex CountedKit();
-
-    [GeneratedRegex(@"\s*[|]\s*|\s+/\s+|\s*,\s*", RegexOptions.CultureInvariant)]
-    private static partial Regex JobDivider();
 
     /// <summary>What joined a thing to its neighbours.</summary>
     [GeneratedRegex(@"^(?:then|and)\s+|\s+(?:then|and)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]

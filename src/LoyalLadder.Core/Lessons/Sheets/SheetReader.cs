@@ -27,7 +27,7 @@ public sealed partial class SheetReader
     {
         Vocabulary = vocabulary;
         _moves = new MoveReader(vocabulary);
-        _lines = new LineReader(_moves);
+        _lines = new LineReader(vocabulary, _moves);
     }
 
     /// <summary>What words mean to this reader.</summary>
@@ -77,10 +77,14 @@ public sealed partial class SheetReader
         private int _ordinal;
         private bool _hasClassLine;
 
+        /// <summary>One line by itself is a thing to do, no title.</summary>
+        private bool _isOneLine;
+
         public bool HeadIsRead { get; init; }
 
         public SheetReading Run(List<TypedLine> typed)
         {
+            _isOneLine = typed.Count == 1 && !typed[0].Text.StartsWith('#');
             _hasClassLine = typed.Exists(l =>
                 KeyLine().Match(l.Text) is { Success: true } m
                 && m.Groups["key"].ValueSpan.Equals("class", StringComparison.OrdinalIgnoreCase)
@@ -115,14 +119,14 @@ public sealed partial class SheetReader
                 return;
             if (TakeVersion(line))
                 return;
-            if (IsBareHeading(line, next))
+            if (!_isOneLine && IsBareHeading(line, next))
             {
                 AddSegment(line, next, text.TrimEnd(':', ' ', '\t'));
                 return;
             }
-            if (!HeadIsRead && TakePreamble(line))
+            if (!HeadIsRead && !_isOneLine && TakePreamble(line))
                 return;
-            if (text.EndsWith(':') && !HasAmount(text))
+            if (!_isOneLine && text.EndsWith(':') && !HasAmount(text))
             {
                 TakeHeader(line);
                 return;
@@ -322,7 +326,8 @@ public sealed partial class SheetReader
         private string WithoutOrdinal(string text)
         {
             if (
-                Ordinal().Match(text) is not { Success: true } match
+                _isOneLine
+                || Ordinal().Match(text) is not { Success: true } match
                 || !int.TryParse(
                     match.Groups["n"].ValueSpan,
                     System.Globalization.CultureInfo.InvariantCulture,
@@ -396,6 +401,9 @@ public sealed partial class SheetReader
     [GeneratedRegex(@"\([^)]*\)", RegexOptions.CultureInvariant)]
     private static partial Regex Bracketed();
 
-    [GeneratedRegex(@"^(?<n>\d{1,2})\s+(?=\p{L})", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?<n>\d{1,2})\s+(?=\p{L})(?!(?:s|secs?|seconds?|mins?|minutes?|x|sets?|reps?|rounds?(?!\s+(?:kick|house))|times|lengths?|laps?)\b)",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Ordinal();
 }

@@ -113,22 +113,16 @@ public sealed class SheetWriter(SheetReader reader)
     public static string Write(Dose dose) =>
         dose switch
         {
-            CountedDose { PerSide: false, Sets: > 1, Steps: [var only] } d => Before(d)
+            CountedDose { PerSide: false, Alternating: false, Sets: > 1, Steps: [var only] } d => Before(d)
                 + $"{N(d.Sets)}x{N(only.Reps)}{Paced(only.Pace)}"
                 + Resting(d),
             CountedDose d => Before(d) + Steps(d) + Times(d.Sets) + Resting(d),
-            TimedDose { Rounds: 1 } d => Before(d)
-                + Time(d.Seconds)
-                + (d.PerSide ? "/side" : "")
-                + Paced(d.Pace)
-                + Resting(d),
-            TimedDose d => Before(d)
-                + N(d.Rounds)
-                + " x "
-                + Time(d.Seconds)
-                + (d.PerSide ? "/side" : "")
-                + Paced(d.Pace)
-                + Resting(d),
+            OwnRepsDose { Within: { } within } d => Before(d)
+                + $"in {Time(within)}: ({string.Join(", ", d.Reps.Select(N))})",
+            OwnRepsDose d => Before(d) + $"({string.Join(", ", d.Reps.Select(N))})" + $" x{N(d.Times)}" + Resting(d),
+            HoldsDose d => Before(d) + string.Join(" + ", d.Holds.Select(Time)) + EachWay(d) + Resting(d),
+            TimedDose { Rounds: 1 } d => Before(d) + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),
+            TimedDose d => Before(d) + N(d.Rounds) + " x " + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),
             StationsDose d => $"stations {N(d.Stations)} x {Time(d.Seconds)} change {Time(d.Change)}"
                 + (d.Laps > 1 ? $" laps {N(d.Laps)}" : ""),
             BagLinesDose d => $"lines {N(d.Jobs)} jobs x {Time(d.Seconds)} change {Time(d.Change)}",
@@ -147,10 +141,15 @@ public sealed class SheetWriter(SheetReader reader)
     private static string Steps(CountedDose dose)
     {
         if (dose.Steps is [var only])
-            return (dose.PerSide ? $"{N(only.Reps)}/side" : $"x{N(only.Reps)}") + Paced(only.Pace);
+            return (dose.PerSide ? $"{N(only.Reps)}/side" : $"x{N(only.Reps)}{EachWay(dose)}") + Paced(only.Pace);
         return string.Join(" + ", dose.Steps.Select(s => $"{N(s.Reps)}{Paced(s.Pace)}"))
-            + (dose.PerSide ? " /side" : "");
+            + (dose.PerSide ? " /side" : EachWay(dose));
     }
+
+    private static string EachWay(SoloDose dose) =>
+        dose.PerSide ? "/side"
+        : dose.Alternating ? " alternating"
+        : "";
 
     private static string Times(int sets) => sets > 1 ? $" x{N(sets)}" : "";
 

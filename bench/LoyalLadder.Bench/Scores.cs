@@ -1,0 +1,32 @@
+using System.Globalization;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Bench;
+
+/// <summary>Prints how well corpora are understood.</summary>
+public static class Scores
+{
+    private static readonly Vocabulary Words = new(CatalogueFile.Shipped(), NamingSchool.Generic);
+
+    /// <summary>Exact, marked and silently wrong of typed lines, each in per cent, and the misses.</summary>
+    public static int Speech(IEnumerable<string> files)
+    {
+        foreach (var file in files)
+        {
+            var score = SpeechScore.Of(File.ReadLines(file), new SheetReader(Words));
+            foreach (var miss in score.Misses)
+                Console.WriteLine(
+                    $"{miss.How, -13} {miss.Line}\n    expected  {miss.Expected}\n    read      {miss.Read}"
+                );
+            Console.WriteLine(
+                $"{Path.GetFileName(file)}: {score.Lines} lines, exact {Share(score.Exact)}, marked {Share(score.Marked)}, silently wrong {Share(score.SilentlyWrong)}"
+            );
+
+            string Share(int part) =>
+                string.Create(CultureInfo.InvariantCulture, $"{part} ({100.0 * part / score.Lines:0.0} %)");
+        }
+        return 0;
+    }
+}

@@ -1,0 +1,483 @@
+using System.Collections.Frozen;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Speech;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Lessons.Sheets;
+
+internal enum AtomKind
+{
+    /// <summary>A phrase of the dose language.</summary>
+    Dose,
+
+    /// <summary>A move with its sides and levels, or figures.</summary>
+    Name,
+
+    /// <summary>A number of something that is no move: 'round 2', 'week 4'.</summary>
+    Label,
+
+    /// <summary>Any other word.</summary>
+    Word,
+
+    /// <summary>Round brackets that hold words about the line.</summary>
+    Bracket,
+
+    /// <summary>What stands between clauses: a comma, 'then', a dash.</summary>
+    Joint,
+}
+
+/// <summary>Tokens that mean something together.</summary>
+/// <param name="Kind">What they are.</param>
+/// <param name="From">The first token.</param>
+/// <param name="To">Behind the last.</param>
+/// <param name="Rule">The phrase, for a dose.</param>
+/// <param name="Captured">What stood in its places.</param>
+internal sealed record Atom(AtomKind Kind, int From, int To, DoseRule? Rule = null, Captured? Captured = null)
+{
+    public bool IsAmount => Kind == AtomKind.Dose && Rule!.IsAmount;
+
+    public void SayTo(DoseParts parts) => Rule!.Say(parts, Captured!);
+}
+
+/// <summary>Cuts a typed line into names, phrases of a dose, joints and other words; the longest reading at each place counts.</summary>
+internal sealed class LineScan
+{
+    /// <summary>'week 3' and 'form 1' name something; their number is no dose.</summary>
+    private static readonly FrozenSet<string> Numbered = Set(
+        "week wk sheet level page drill combo combos combination form kata pattern poomsae tul number no part group round technique set stage effort lesson class option version room age kyu dan gup r game station roads road page block"
+    );
+
+    /// <summary>Tokens of a bracket that may hold a dose; longer ones hold words.</summary>
+    private const int LongestBracket = 20;
+
+    /// <summary>Turns of the body in degrees: glued to a name they belong to it.</summary>
+    private static readonly FrozenSet<string> Degrees = Set("45 90 180 270 360 540 720 900");
+
+    private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet(StringComparer.Ordinal);
+
+    private readonly Vocabulary _vocabulary;
+    private readonly MoveFinder _moves;
+    private readonly List<Token> _tokens;
+    private readonly WordRow _keys;
+    private readonly List<Atom> _atoms = [];
+    private bool _hasFigures;
+
+    private LineScan(Vocabulary vocabulary, MoveFinder moves, List<Token> tokens)
+    {
+        (_vocabulary, _moves, _tokens) = (vocabulary, moves, tokens);
+        _keys = NameFinder.Keys(tokens);
+    }
+
+    public static List<Atom> Of(Vocabulary vocabulary, MoveFinder moves, List<Token> tokens)
+    {
+        var scan = new LineScan(vocabulary, moves, tokens);
+        scan.Run(0, tokens.Count);
+        return scan._atoms;
+    }
+
+    private void Run(int from, int to)
+    {
+        for (var at = from; at < to; )
+        {
+            var atom = Next(at, to);
+            _atoms.Add(atom);
+            at = atom.To;
+        }
+    }
+
+    private Atom Next(int at, int to)
+    {
+        if (_tokens[at].Text == "(")
+            return Bracket(at);
+        if (_tokens[at].Text == "[")
+            return new Atom(AtomKind.Name, at, Close(at, "]"));
+        if (Protected(at) is > 0 and var words)
+            return new Atom(
+                IsFormKind(at) ? AtomKind.Name
+                    : _tokens[at].IsNumber ? AtomKind.Word
+                    : AtomKind.Label,
+                at,
+                at + words
+            );
+        if (Figures(at) is > 0 and var figures)
+            return new Atom(AtomKind.Name, at, at + figures);
+        if (IsFormKind(at))
+            return new Atom(AtomKind.Name, at, at + 1);
+        var name = _moves.One(_keys, at);
+        var dose = Dose(at);
+        if (dose is not null && dose.To - at >= name.Used)
+            return dose.Rule!.Say == DoseGrammar.Remark ? dose with { Kind = AtomKind.Word } : dose;
+        if (!name.IsNone && IsWhere(at, name))
+            return new Atom(AtomKind.Word, at, at + name.Used);
+        if (!name.IsNone)
+            return new Atom(AtomKind.Name, at, Math.Min(at + name.Used, to));
+        return new Atom(IsJoint(at) ? AtomKind.Joint : AtomKind.Word, at, at + 1);
+    }
+
+    private bool IsFormKind(int at) => SpokenWords.IsForm(_keys, at);
+
+    /// <summary>'x20 from plank', '10 each in front stance', 'once with breathing': how it is done, behind what is done.</summary>
+    private bool IsWhere(int at, NameMatch name)
+    {
+        if (!_atoms.Exists(a => a.Kind == AtomKind.Name) || name.Moves[^1].Technique is not { } technique)
+            return false;
+        var before = at - 1;
+        while (before >= 0 && (SpokenWords.Determiners.Contains(_tokens[before].Text) || _tokens[before].Text == "/"))
+            before--;
+        if (
+            before < 0
+            || _tokens[before].Text is not ("in" or "from" or "on" or "off" or "with" or "w" or "at" or "to")
+        )
+            return false;
+        if (
+            before > 0
+            && _tokens[before - 1].Text
+                is "start"
+                    or "starting"
+                    or "finish"
+                    or "finishing"
+                    or "begin"
+                    or "end"
+                    or "ending"
+        )
+            return false;
+        return technique.Family is TechniqueFamily.Stance or TechniqueFamily.Breath or TechniqueFamily.Mobility
+            || technique
+                is {
+                    Family: TechniqueFamily.Conditioning,
+                    Id: "plank" or "squat" or "burpee" or "lunge" or "push-up" or "form"
+                };
+    }
+
+    private bool IsJoint(int at) =>
+        _tokens[at] switch
+        {
+            { Kind: TokenKind.Symbol, Text: "." } => at + 1 == _tokens.Count || !_tokens[at + 1].Attached,
+            { Kind: TokenKind.Symbol, Text: "/" } => at == 0 || _tokens[at - 1].Text != "w",
+            { Kind: TokenKind.Symbol } => _tokens[at].Text
+                is ","
+                    or ";"
+                    or "|"
+                    or "+"
+                    or "&"
+                    or "->"
+                    or "=>"
+                    or ">"
+                    or ":"
+                    or "-"
+                    or "!"
+                    or "?",
+            { Kind: TokenKind.Word } => _tokens[at].Text is "then" or "into" or "and",
+            _ => false,
+        };
+
+    private int Close(int at, string sign)
+    {
+        var close = at + 1;
+        while (close < _tokens.Count && _tokens[close].Text != sign)
+            close++;
+        return Math.Min(close + 1, _tokens.Count);
+    }
+
+    /// <summary>
+    /// Brackets around a dose say it; around numbers alone they are the reps of each move; any others are words about the
+    /// line, or moves that belong together.
+    /// </summary>
+    private Atom Bracket(int at)
+    {
+        var end = Close(at, ")");
+        if (OwnReps(at, end) is { } reps)
+            return reps;
+        if (end - at < 3 || end - at > LongestBracket || _tokens[end - 1].Text != ")")
+            return new Atom(AtomKind.Bracket, at, end);
+        var inside = new LineScan(_vocabulary, _moves, _tokens.GetRange(at + 1, end - at - 2));
+        inside._atoms.AddRange(_atoms.Where(a => a.Kind == AtomKind.Dose));
+        var before = inside._atoms.Count;
+        inside.Run(0, inside._tokens.Count);
+        var atoms = inside._atoms.Skip(before).ToList();
+        var isDose =
+            atoms.Exists(a => a.Kind == AtomKind.Dose)
+            && atoms.TrueForAll(a => a.Kind == AtomKind.Dose || (a.Kind == AtomKind.Joint && atoms.Count > 1));
+        if (!isDose || _tokens[end - 1].Text != ")")
+            return new Atom(AtomKind.Bracket, at, end);
+        var said = atoms.Where(a => a.Kind == AtomKind.Dose).ToList();
+        return new Atom(
+            AtomKind.Dose,
+            at,
+            end,
+            said[0].Rule! with
+            {
+                IsAmount = said.Exists(s => s.IsAmount),
+                Say = (parts, _) => said.ForEach(s => s.SayTo(parts)),
+            },
+            said[0].Captured
+        );
+    }
+
+    /// <summary>'(8, 2)'.</summary>
+    private Atom? OwnReps(int at, int end)
+    {
+        var numbers = new List<decimal>();
+        for (var i = at + 1; i < end - 1; i++)
+        {
+            if (_tokens[i].IsNumber)
+                numbers.Add(_tokens[i].Value);
+            else if (_tokens[i].Text != ",")
+                return null;
+        }
+        if (numbers.Count < 2)
+            return null;
+        var rule = new DoseRule(
+            new DosePattern("("),
+            Place.Anywhere,
+            true,
+            (parts, _) => parts.OwnReps.AddRange(numbers)
+        );
+        return new Atom(AtomKind.Dose, at, end, rule, new Captured());
+    }
+
+    /// <summary>A number that belongs to the word beside it: 'week 3', '45 degree', '540 kick'.</summary>
+    private int Protected(int at)
+    {
+        var token = _tokens[at];
+        if (at + 1 >= _tokens.Count)
+            return 0;
+        var next = _tokens[at + 1];
+        if (token.IsWord && next.IsNumber && Numbered.Contains(token.Text) && IsLabel(at))
+            return at + 2 < _tokens.Count && _tokens[at + 2] is { IsNumber: true, Hyphened: true } ? 3 : 2;
+        if (token.IsNumber && next.Text is "legged" or "handed" or "armed" or "footed" or "point" or "person" or "man")
+            return 2;
+        if (
+            token.IsNumber
+            && Degrees.Contains(token.Text)
+            && next is { Text: "/", Attached: true }
+            && at + 3 < _tokens.Count
+            && _tokens[at + 2].Text == token.Text
+            && _tokens[at + 3].IsWord
+            && !SpokenWords.EachNouns.Contains(_tokens[at + 3].Text)
+            && _tokens[at + 3].Text is not ("each" or "ea")
+        )
+            return 3;
+        if (!token.IsNumber || !Degrees.Contains(token.Text) || !next.IsWord || DoseWords.IsUnit(next.Text))
+            return 0;
+        if (next.Text is "degree" or "degrees" or "deg")
+            return 2;
+        var isPlural = next.Text.EndsWith('s');
+        return
+            !_moves.Names.Longest(_keys, at).IsNone
+            || isPlural && token.Value <= 90
+            || (Dose(at) is { } dose && dose.To > at + 1)
+            || PaceWords.Read(next.Text) is not null
+            || Dose(at + 1) is not null
+            ? 0
+            : 1;
+    }
+
+    /// <summary>'round 2' at the start of a clause and 'form 1' anywhere name something; 'stage 3' and '3 sets' are doses.</summary>
+    private bool IsLabel(int at)
+    {
+        if (_tokens[at].Text == "r")
+            return _tokens[at + 1].Attached && !_atoms.Exists(a => a.Kind == AtomKind.Dose);
+        if (Dose(at) is not null)
+            return false;
+        var behind = at + 2 < _tokens.Count ? _tokens[at + 2] : default;
+        if ((DoseWords.IsUnit(behind.Text ?? "") && (behind.Attached || behind.Text!.Length > 1)) || behind.Text == "/")
+            return false;
+        if (_tokens[at].Text is "set" or "round" or "no" or "group" or "part" or "block")
+            return at == 0 || IsJoint(at - 1) || behind.Text == ":";
+        return true;
+    }
+
+    /// <summary>The school's numbers: '1-2-3', '1 2 3 x10', 'one two', '1-2-hook', and '2' behind such.</summary>
+    private int Figures(int at)
+    {
+        if (!IsFigure(at))
+            return 0;
+        var run = 1;
+        var hyphens = 0;
+        while (at + run < _tokens.Count)
+        {
+            var next = at + run;
+            var joined = _tokens[next].Hyphened;
+            if (
+                _tokens[next].Text == ","
+                && _tokens[next].Attached
+                && next + 1 < _tokens.Count
+                && _tokens[next + 1].Attached
+                && IsFigure(next + 1)
+            )
+                joined = true;
+            if (joined && _tokens[next].Text == ",")
+            {
+                run += 2;
+                hyphens++;
+                continue;
+            }
+            if (hyphens > 0 && !joined)
+                break;
+            if (
+                !IsFigure(next)
+                || _tokens[next].IsNumber != _tokens[at].IsNumber
+                || (!joined && _tokens[next].Attached)
+            )
+                break;
+            hyphens += joined ? 1 : 0;
+            run++;
+        }
+        var behind = at + run < _tokens.Count ? _tokens[at + run] : default;
+        var isFigures = run >= 2 ? !IsMeasure(at, run, hyphens, behind) : IsOneMore(at, behind);
+        _hasFigures |= isFigures;
+        return isFigures ? run : 0;
+    }
+
+    private bool IsFigure(int at)
+    {
+        var token = _tokens[at];
+        var value =
+            token.IsNumber && token.Value == Math.Floor(token.Value) ? (int)token.Value
+            : token.IsWord ? DoseWords.NumberOf(token.Text) ?? 0
+            : 0;
+        return value is >= 1 and <= 9 && _vocabulary.Figure(value) is not null;
+    }
+
+    /// <summary>'5-6 each leg' and '1-2 mins' are amounts.</summary>
+    private bool IsMeasure(int at, int run, int hyphens, Token behind)
+    {
+        if (
+            behind.Text is { } unit
+            && (
+                DoseWords.IsUnit(unit)
+                || unit is "rep" or "reps" or "times" or "rounds" or "sets" or "goes" or "lengths" or "laps"
+            )
+        )
+            return true;
+        if (run > 2)
+            return false;
+        var isWords = !_tokens[at].IsNumber;
+        if (hyphens == 0 && !isWords)
+            return _atoms is [.., { Kind: not AtomKind.Joint }] || behind.Text is not ("x" or null);
+        return !isWords && _atoms is [.., { Kind: AtomKind.Name or AtomKind.Word }] && !_hasFigures;
+    }
+
+    /// <summary>'1-hook', and 'slip 2' where figures came before.</summary>
+    private bool IsOneMore(int at, Token behind) =>
+        _tokens[at].IsNumber
+        && (
+            (behind.Hyphened && behind.IsWord)
+            || (
+                _hasFigures
+                && _atoms is [.., { Kind: AtomKind.Name }]
+                && (behind.Text is null or "," or "x" || behind.IsNumber)
+            )
+        );
+
+    // ---- doses ----
+
+    private Atom? Dose(int at)
+    {
+        Atom? best = null;
+        foreach (var rule in DoseGrammar.At(_tokens[at]))
+        {
+            var captured = new Captured();
+            var end = rule.Pattern.Match(_tokens, at, captured);
+            if (end <= at || (best is not null && end <= best.To) || !Fits(rule, at, end))
+                continue;
+            best = new Atom(AtomKind.Dose, at, end, rule, captured);
+        }
+        return best;
+    }
+
+    private bool Fits(DoseRule rule, int at, int end)
+    {
+        var fits = rule.Place switch
+        {
+            Place.BehindDose => _atoms.Exists(a => a.Kind == AtomKind.Dose),
+            Place.BesideAmount => IsBesideAmount(at, end),
+            Place.BehindAmount => _atoms is [.., { Kind: AtomKind.Dose }] || _tokens[at + 1].Attached,
+            Place.PlusAmount => _atoms is [.., { Kind: AtomKind.Dose }]
+                && (end == _tokens.Count || _tokens[end].Kind == TokenKind.Symbol || Dose(end) is not null),
+            Place.LastBehindDose => _atoms.Exists(a => a.Kind == AtomKind.Dose) && IsLast(end),
+            Place.BehindWords => _atoms.Exists(a => a.Kind is AtomKind.Name or AtomKind.Dose),
+            Place.Last => at > 0 && IsLast(end),
+            _ => true,
+        };
+        if (!fits || IsCutShort(at, end) || (rule.IsAmount && end == at + 1 && !CountsInWords(at)))
+            return false;
+        for (var i = at + 1; i < end; i++)
+            if (
+                _tokens[i].IsWord
+                && _moves.One(_keys, i) is { IsNone: false } name
+                && (i + name.Used > end || rule.Place == Place.NoName)
+            )
+                return false;
+        return true;
+    }
+
+    private bool IsLast(int end) =>
+        end == _tokens.Count || (_tokens[end].Kind == TokenKind.Symbol && _tokens[end].Text is not "[" and not "(");
+
+    private bool IsBesideAmount(int at, int end)
+    {
+        if (end < _tokens.Count && _tokens[end].IsNumber)
+            return _tokens[at].Text != "walk" || _atoms is not [.., { Kind: AtomKind.Name or AtomKind.Word }];
+        var before = _atoms.FindLastIndex(a => a.Kind != AtomKind.Joint && a.Kind != AtomKind.Bracket);
+        if (before < 0)
+            return false;
+        return _atoms[before].Kind == AtomKind.Dose
+            || (IsLast(end) && _atoms.Exists(a => a.IsAmount) && _atoms[^1].Kind == AtomKind.Joint);
+    }
+
+    /// <summary>'30s each' of '30s each side', '15s rest' of '15s rest 1:00', 'x10 L' of 'x10 L + R' are not the whole phrase.</summary>
+    private bool IsCutShort(int at, int end)
+    {
+        if (end >= _tokens.Count)
+            return false;
+        var (last, next) = (_tokens[end - 1].Text, _tokens[end]);
+        if (
+            _tokens[end - 1].IsNumber
+            && next.IsWord
+            && DoseWords.IsUnit(next.Text)
+            && (next.Attached || next.Text.Length > 1)
+        )
+            return true;
+        if (
+            _tokens[end - 1].IsNumber
+            && next is { Text: "/", Attached: true }
+            && end + 1 < _tokens.Count
+            && _tokens[end + 1].IsNumber
+        )
+            return true;
+        if (last is "each" or "ea" or "per" && end > at + 1)
+            return SpokenWords.EachNouns.Contains(next.Text);
+        if (last is "rest" or "off" or "break" or "change" or "recovery" && end > at + 1)
+            return next.Kind is TokenKind.Number or TokenKind.Clock;
+        return last is "l" or "r" or "left" or "right"
+            && end > at + 1
+            && next.Text is "+" or "&" or "/" or "and"
+            && end + 1 < _tokens.Count
+            && _tokens[end + 1].Text is "l" or "r" or "left" or "right"
+            && _tokens[end + 1].Text != last;
+    }
+
+    /// <summary>'THURS FIT / 60 / all levels' is a heading, no sixty.</summary>
+    private bool IsBetweenStrokes(int at) =>
+        at > 0
+        && at + 1 < _tokens.Count
+        && _tokens[at - 1] is { Text: "/", Attached: false }
+        && _tokens[at + 1] is { Text: "/", Attached: false };
+
+    /// <summary>A number in words is a count only where no figures are, or where sides follow: 'five each leg'.</summary>
+    private bool CountsInWords(int at)
+    {
+        if (_tokens[at].IsNumber && IsBetweenStrokes(at))
+            return false;
+        if (!_tokens[at].IsWord || DoseWords.NumberOf(_tokens[at].Text) is null)
+            return true;
+        var next = at + 1 < _tokens.Count ? _tokens[at + 1].Text : "";
+        if (next is "each" or "per" or "every" or "ea")
+            return true;
+        return !_tokens.Exists(t => t.Kind is TokenKind.Number or TokenKind.Clock)
+            && at + 1 < _tokens.Count
+            && !_moves.One(_keys, at + 1).IsNone;
+    }
+}

@@ -12,6 +12,10 @@ using LoyalLadder.Core.Techniques;
 // how typed lines are read:    dotnet run -c Release --project bench/LoyalLadder.Bench -- speech FILE…
 if (args is ["speech", .. var speech])
     return Scores.Speech(speech);
+
+// how combinations are judged: … -- movement FILE…
+if (args is ["movement", .. var movement])
+    return Scores.Movement(movement);
 BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);
 return 0;
 

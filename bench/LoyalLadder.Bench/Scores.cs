@@ -29,4 +29,22 @@ public static class Scores
         }
         return 0;
     }
+
+    /// <summary>Combinations that are judged as an instructor judges them, and what differs in the others.</summary>
+    public static int Movement(IEnumerable<string> files)
+    {
+        foreach (var file in files)
+        {
+            var score = MovementScore.Of(File.ReadLines(file), Words.Catalogue);
+            foreach (var miss in score.Misses)
+                Console.WriteLine($"{miss.Notation}\n    {string.Join("\n    ", miss.Differences)}");
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{Path.GetFileName(file)}: {score.Combinations} combinations, exact {score.Exact} ({100.0 * score.Exact / score.Combinations:0.0} %)"
+                )
+            );
+        }
+        return 0;
+    }
 }

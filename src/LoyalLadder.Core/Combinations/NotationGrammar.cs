@@ -85,7 +85,12 @@ internal static class NotationGrammar
     private static readonly TokenListParser<
         NotationSign,
         (Token<NotationSign>? Sign, Token<NotationSign>[] Words)
-    > Body = Words
+    > Body = (
+        from words in Words
+        from number in Token.EqualTo(NotationSign.Number).Many()
+        from more in Token.EqualTo(NotationSign.Word).Many()
+        select (Token<NotationSign>[])[.. words, .. number, .. more]
+    )
         .Select(w => ((Token<NotationSign>?)null, w))
         .Or(
             from number in Token.EqualTo(NotationSign.Number)

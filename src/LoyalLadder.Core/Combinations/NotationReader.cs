@@ -360,6 +360,11 @@ public sealed class NotationReader(Vocabulary vocabulary)
 
         private void Unknown(Token<NotationSign>[] tokens, List<int> tokenOf, List<string> words, int at)
         {
+            if (tokens[tokenOf[at]] is { Kind: NotationSign.Number } number)
+            {
+                Errors.Add(At(number, $"Put a comma before '{number.ToStringValue()}'."));
+                return;
+            }
             // the words up to the end, or up to the next name that is known
             var end = at + 1;
             var row = new WordRow(words);

@@ -17,7 +17,11 @@ public enum Severity
 /// <param name="Beat">The beat, from 1.</param>
 /// <param name="Message">One sentence in the reader's words.</param>
 /// <param name="Fixes">Ways to mend it, the best first.</param>
-public sealed record Finding(string Code, Severity Severity, int Beat, string Message, ImmutableArray<Fix> Fixes);
+public sealed record Finding(string Code, Severity Severity, int Beat, string Message, ImmutableArray<Fix> Fixes)
+{
+    /// <summary>It depends on where the two stand at the start.</summary>
+    public bool IsAboutRange => Code is "too-far" or "choked" or "clinch-needed" or "clinch-not-left";
+}
 
 public enum FixKind
 {

@@ -39,7 +39,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
         && (
             defence.Levels.IsEmpty
             || attack.AimedAt is not { } level
-            || attack.Technique.Line is AttackLine.Grab or AttackLine.Advance or AttackLine.Tackle
+            || attack.Technique.Line is AttackLine.Grab or AttackLine.Advance or AttackLine.Tackle or AttackLine.Clinch
             || defence.Levels.Contains(level)
         );
 
@@ -69,6 +69,21 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             $"{Capital(technique)} is not for {AgeBands.Word(band)}, by the school's policy.",
             []
         );
+
+    public Finding NoSuchLevel(int beat, Technique technique, Level level) =>
+        new(
+            "level",
+            Severity.Warn,
+            beat,
+            $"{Capital(technique)} is not aimed at the {QualifierWords.Word(level)}: {string.Join(" or ", technique.Levels.Select(QualifierWords.Word))}.",
+            []
+        );
+
+    public Finding OnFloor(int beat, Technique technique) =>
+        new("on-floor", Severity.Stop, beat, $"Still on the floor: get up before the {Name(technique)}.", []);
+
+    public static Finding StandingLeg(int beat) =>
+        new("standing-leg", Severity.Stop, beat, "One leg is in the air, and the leg that stands cannot step.", []);
 
     public Finding LightLeadKick(int beat, Count count, Element element, Technique technique) =>
         new(

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Movement;
 internal static class FootMoves
 {
     /// <summary>The footing after a piece of footwork, and the degrees that the body turned, clockwise counting up.</summary>
-    public static (Footing Footing, int Spin) After(Footing at, FootMove move)
+    public static (Footing Footing, int Spin) After(Footing at, FootMove move, int degrees = 0)
     {
         var (l, sign) = (at.Stride, at.TurnSign);
         return move switch
@@ -28,13 +28,37 @@ internal static class FootMoves
             FootMove.JumpBack => (at.Moved(-l), 0),
             FootMove.JumpLeft => (at.Moved(0, -l), 0),
             FootMove.JumpRight => (at.Moved(0, l), 0),
-            FootMove.Pivot => (at.Turned(90 * sign), 90 * sign),
+            FootMove.Pivot => Pivoted(at, 90 * sign),
+            FootMove.TurnLeft => Stepped(at, Lead.Left, -(degrees == 0 ? 90 : degrees)),
+            FootMove.TurnRight => Stepped(at, Lead.Right, degrees == 0 ? 90 : degrees),
             FootMove.HalfTurn when at.Crossed is { } leg => Unwound(at, leg),
-            FootMove.HalfTurn or FootMove.JumpTurn => (at.Turned(180), 180 * sign),
+            FootMove.HalfTurn or FootMove.JumpTurn => (at.Turned(180).Switched(), 180 * sign),
+            FootMove.HalfTurnSwing => (at.Turned(180).Moved(l), 180 * sign),
             FootMove.Switch => (at.Switched(), 0),
             FootMove.HalfSwitch => (at, 0),
             _ => throw new ArgumentOutOfRangeException(nameof(move), move, "A move of the feet is expected."),
         };
+    }
+
+    /// <summary>The body turns about the front foot, which stays where it is.</summary>
+    private static (Footing Footing, int Spin) Pivoted(Footing at, int degrees)
+    {
+        var stays = at.Lead == Lead.Left ? at.LeftFoot : at.RightFoot;
+        var turned = at.Turned(degrees);
+        var moved = at.Lead == Lead.Left ? turned.LeftFoot : turned.RightFoot;
+        var centre = new Place(turned.Centre.X + stays.X - moved.X, turned.Centre.Y + stays.Y - moved.Y);
+        return (turned with { Centre = centre }, degrees);
+    }
+
+    /// <summary>
+    /// A stepping turn of forms: the foot on the side of the turn comes to the front in the new direction and leads; the other
+    /// foot stays. The width of the stance is left out of it.
+    /// </summary>
+    private static (Footing Footing, int Spin) Stepped(Footing at, Lead side, int degrees)
+    {
+        var half = at.Stride / 2;
+        var stays = at.Moved(at.Lead == side ? -half : half);
+        return (stays.Turned(degrees).Moved(half) with { Lead = side }, degrees);
     }
 
     private const double Diagonal = 0.70710678118654757;
@@ -61,6 +85,7 @@ internal static class FootMoves
             // from a turned back, the kick's own half turn is all that is left
             <= 180 when at.IsAway && landing == Landing.Forward => (at.Turned(180) with { IsAway = false }, 180 * sign),
             <= 180 when landing == Landing.Return => (at, 0),
+            <= 180 => (at, 180 * sign),
             _ => (at, Math.Max(360, turn) * sign),
         };
         return (
@@ -81,16 +106,18 @@ internal static class FootMoves
     public static bool ComesIn(FootMove move) =>
         move is FootMove.StepIn or FootMove.SlideIn or FootMove.StepThrough or FootMove.JumpForward;
 
-    public static FightRange RangeAfter(FightRange range, FootMove move) =>
+    /// <summary>Out of the way on the lead side; the other way round one stays at the same range.</summary>
+    private static bool AnglesOut(FootMove move, Lead lead) =>
+        move is FootMove.AngleOut
+        || (move == FootMove.AngleLeft && lead == Lead.Left)
+        || (move == FootMove.AngleRight && lead == Lead.Right);
+
+    public static FightRange RangeAfter(FightRange range, FootMove move, Lead lead) =>
         move switch
         {
             _ when ComesIn(move) => range.Nearer(),
-            FootMove.StepBack
-            or FootMove.SlideBack
-            or FootMove.StepThroughBack
-            or FootMove.JumpBack
-            or FootMove.AngleLeft
-            or FootMove.AngleRight => range.Farther(),
+            FootMove.StepBack or FootMove.SlideBack or FootMove.StepThroughBack or FootMove.JumpBack => range.Farther(),
+            _ when AnglesOut(move, lead) => range.Farther(),
             _ => range,
         };
 
@@ -106,8 +133,8 @@ internal static class FootMoves
         effect switch
         {
             PartnerEffect.Held => FightRange.Clinch,
-            PartnerEffect.Released when range == FightRange.Clinch => FightRange.Close,
-            PartnerEffect.PushedOff => range == FightRange.Clinch ? FightRange.Close : range.Farther(),
+            PartnerEffect.Released when range == FightRange.Clinch => FightRange.Middle,
+            PartnerEffect.PushedOff => range == FightRange.Clinch ? FightRange.Middle : FightRange.Long,
             PartnerEffect.SentLong => FightRange.Long,
             _ => range,
         };

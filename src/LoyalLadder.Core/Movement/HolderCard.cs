@@ -52,6 +52,8 @@ public static class HolderCard
             .ToList();
         if (attacks.Count == 0)
             return null;
+        if (elements.Exists(e => e.Element.Attack is { Technique.Line: AttackLine.Grab or AttackLine.Clinch }))
+            return $"take the {string.Join(", then the ", attacks)} and hold it until the tap";
         return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
     }
 
@@ -66,7 +68,8 @@ public static class HolderCard
         {
             HoldPlace.Mitt when level == Level.Head => $"{facing} mitt, your head height",
             HoldPlace.Mitt => "belly pad, braced",
-            HoldPlace.MittIn => $"{facing} mitt turned in, {Height(level)}",
+            // a hook comes round from its own side and lands on the inside of the far mitt
+            HoldPlace.MittIn => $"{Named(traced.BodySide, crossed)} mitt turned in, {Height(level)}",
             HoldPlace.MittDown => level == Level.Head
                 ? $"{facing} mitt turned down, under the chin"
                 : $"{facing} mitt turned down, at the belly",

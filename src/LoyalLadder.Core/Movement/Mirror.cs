@@ -52,8 +52,12 @@ public static class Mirror
             FootMove.AngleRight => FootMove.AngleLeft,
             FootMove.JumpLeft => FootMove.JumpRight,
             FootMove.JumpRight => FootMove.JumpLeft,
+            FootMove.TurnLeft => FootMove.TurnRight,
+            FootMove.TurnRight => FootMove.TurnLeft,
             _ => FootMove.None,
         };
-        return move == FootMove.None ? technique : catalogue.All.First(t => t.Foot == move);
+        return move == FootMove.None
+            ? technique
+            : catalogue.All.First(t => t.Foot == move && t.TurnDegrees == technique!.TurnDegrees);
     }
 }

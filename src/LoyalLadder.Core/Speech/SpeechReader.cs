@@ -21,6 +21,7 @@ internal sealed class SpeechReader
     private readonly List<(Element Element, Joint Joint)> _said = [];
     private Joint _joint = Joint.NextCount;
     private Attack? _attack;
+    private bool _hasFigures;
 
     private enum Joint
     {
@@ -398,10 +399,11 @@ internal sealed class SpeechReader
             found.Add(figure);
             end += IsBetweenFigures(end + 1 < to ? end + 1 : end) ? 2 : 1;
         }
-        var goesOn = _said.Count > 0 && found.Count == 1 && !IsNameAt(at + 1) && _tokens[at].IsNumber;
+        var goesOn = _hasFigures && found.Count == 1 && !IsNameAt(at + 1) && _tokens[at].IsNumber;
         if (found.Count < 2 && !goesOn && !(found.Count == 1 && end < to && _tokens[end].Hyphened))
             return 0;
         found.ForEach(Add);
+        _hasFigures = true;
         return end - at;
     }
 
@@ -472,7 +474,10 @@ internal sealed class SpeechReader
             end++;
         return end - at;
 
-        bool IsOtherName(Token token, int i) => token.IsWord && IsNameAt(i) && _keys[i] is not ("form" or "kata");
+        bool IsOtherName(Token token, int i) =>
+            token.IsWord
+            && (IsNameAt(i) || SpokenWords.Prepositions.Contains(token.Text))
+            && _keys[i] is not ("form" or "kata");
     }
 
     /// <summary>'[jab]' is what the partner does as the next move answers it; kit was taken out before.</summary>

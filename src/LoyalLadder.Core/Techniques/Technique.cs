@@ -216,6 +216,10 @@ public enum AttackLine
     Advance,
     Tackle,
     Grab,
+    Knee,
+    Spinning,
+    Groin,
+    Clinch,
 }
 
 /// <summary>How far apart two people stand, nearest first.</summary>
@@ -263,6 +267,9 @@ public enum FootMove
     JumpTurn,
     Pivot,
     HalfTurn,
+    HalfTurnSwing,
+    TurnLeft,
+    TurnRight,
     Switch,
     HalfSwitch,
 }

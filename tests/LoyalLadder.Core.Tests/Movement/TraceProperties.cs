@@ -82,6 +82,11 @@ public class TraceProperties
         .Array[1, 3]
         .Select(gs => new Combination(gs.Select(g => new CountGroup(g.ToSequence())).ToSequence()));
 
+    /// <summary>As long as what is drilled: two to five counts.</summary>
+    private static readonly Gen<Combination> ShortCombination = AnyCount
+        .Array[2, 5]
+        .Select(counts => Combination.Of(counts));
+
     [Fact]
     public void Writing_a_combination_and_reading_it_gives_the_same_in_every_naming_school()
     {
@@ -240,4 +245,26 @@ public class TraceProperties
                 },
                 iter: 5_000
             );
+
+    [Fact]
+    public void Every_fix_that_is_offered_helps_and_adds_no_stop_or_warning() =>
+        ShortCombination.Sample(
+            combination =>
+            {
+                var trace = Given.Tracer.Trace(combination, Lead.Left, AgeBand.Adults);
+                foreach (var finding in trace.Findings)
+                foreach (var fix in finding.Fixes)
+                {
+                    var after = Given.Tracer.Trace(fix.Apply(combination), Lead.Left, AgeBand.Adults);
+                    Assert.True(
+                        after.Findings.Count(f => f.Code == finding.Code)
+                            < trace.Findings.Count(f => f.Code == finding.Code)
+                    );
+                    Assert.True(after.Findings.Count(IsGrave) <= trace.Findings.Count(IsGrave));
+                }
+            },
+            iter: 10_000
+        );
+
+    private static bool IsGrave(Finding finding) => finding.Severity is Severity.Stop or Severity.Warn;
 }

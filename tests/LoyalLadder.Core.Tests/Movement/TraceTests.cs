@@ -29,15 +29,18 @@ public class TraceTests
     [InlineData("lead round kick (land back)", 1, 1, Lead.Right, 0, -0.688, 2)]
     [InlineData("switch, rear round kick", 2, 1, Lead.Right, 0, 0.0, 2)]
     [InlineData("half switch, lead round kick", 2, 1, Lead.Left, 0, 0.0, 1)]
-    [InlineData("pivot, cross", 2, 1, Lead.Left, 90, 0.0, 1)]
-    [InlineData("half turn, cross", 2, 1, Lead.Left, 180, 0.0, 1)]
-    [InlineData("jump turn, cross", 2, 1, Lead.Left, 180, 0.0, 1)]
+    [InlineData("pivot, cross", 2, 1, Lead.Left, 90, 0.198, 1)]
+    [InlineData("half turn, cross", 2, 1, Lead.Right, 180, 0.0, 2)]
+    [InlineData("jump turn, cross", 2, 1, Lead.Right, 180, 0.0, 2)]
     [InlineData("step left, cross", 2, 1, Lead.Left, 15, 0.0, 1)]
     [InlineData("angle right, cross", 2, 1, Lead.Left, 315, 0.243, 1)]
     [InlineData("jump forward, cross", 2, 1, Lead.Left, 0, 0.688, 1)]
     [InlineData("spinning hook kick", 1, 1, Lead.Left, 0, 0.0, 1)]
     [InlineData("back kick", 1, 1, Lead.Right, 0, 0.688, 2)]
-    [InlineData("cross (to 6 o'clock)", 1, 1, Lead.Left, 180, 0.0, 1)]
+    [InlineData("cross (to 6 o'clock)", 1, 1, Lead.Left, 0, 0.0, 1)]
+    [InlineData("swing turn", 1, 0, Lead.Left, 180, -0.688, 1)]
+    [InlineData("turn left", 1, 0, Lead.Left, 270, -0.344, 1)]
+    [InlineData("turn right, turn left", 2, 0, Lead.Left, 0, 0.688, 1)]
     [InlineData("right round kick (land forward)", 1, 1, Lead.Right, 0, 0.688, 0)]
     public void The_feet_go_where_the_table_says(
         string notation,
@@ -118,18 +121,18 @@ public class TraceTests
     }
 
     [Theory]
-    [InlineData("jab, lead elbow", "2:too-far 2:nothing-behind")]
-    [InlineData("rear elbow, rear round kick", "2:choked 2:nothing-behind")]
+    [InlineData("jab, lead elbow", "2:too-far")]
+    [InlineData("rear elbow, rear round kick", "1:too-far")]
     [InlineData("cross (step in), step in, lead elbow", "")]
     [InlineData("lead round kick", "1:light-lead-kick")]
     [InlineData("half switch, lead round kick", "")]
     [InlineData("lead round kick (slide in)", "")]
-    [InlineData("cross, lead round kick", "2:too-far")]
+    [InlineData("cross, lead round kick", "")]
     [InlineData("switch round kick", "")]
     [InlineData("lead push kick", "")]
     [InlineData("cover + cross", "1:same-hand")]
     [InlineData("parry + jab", "")]
-    [InlineData("front kick + lead side kick", "1:leg-not-down 1:light-lead-kick")]
+    [InlineData("front kick + lead side kick", "1:leg-not-down")]
     [InlineData("rear front kick & lead round kick", "2:leg-not-down 2:light-lead-kick")]
     [InlineData("rear front kick (hold), lead push kick", "2:leg-not-down")]
     [InlineData("rear front kick (hold), rear round kick", "")]
@@ -151,18 +154,52 @@ public class TraceTests
     [InlineData("jab, jab, cross", "")]
     [InlineData("spinning hook kick x2", "2:spin")]
     [InlineData("back kick x2", "")]
-    [InlineData("lead front kick (cross over), rear round kick", "1:light-lead-kick 2:legs-crossed")]
+    [InlineData("lead front kick (cross over), rear round kick", "2:legs-crossed")]
     [InlineData("right jab", "1:wrong-side")]
+    [InlineData("cross (leg)", "1:level")]
+    [InlineData("back fall, jab, cross", "2:on-floor")]
+    [InlineData("back fall, get up, jab", "")]
+    [InlineData("rear front kick + jab (step in)", "1:standing-leg")]
+    [InlineData("[wrist grab] rear palm strike, lead hook, wrist release", "")]
+    [InlineData("[clinch] shove, jab, cross", "")]
     [InlineData("rear front kick (land forward)", "1:other-side")]
     public void Findings_name_what_is_wrong(string notation, string codes) =>
         Assert.Equal(codes, Codes(Given.Trace(notation)));
 
     [Fact]
+    public void Alone_there_is_no_range_and_nothing_to_answer() =>
+        Assert.Equal("", Codes(Alone("lead elbow, rear round kick, [jab] low block", AgeBand.Adults)));
+
+    [Theory]
+    [InlineData("[cross] parry", false, Side.Left)]
+    [InlineData("[jab] parry", false, Side.Right)]
+    [InlineData("[cross] parry", true, Side.Right)]
+    [InlineData("[lead hook] cover", false, Side.Right)]
+    [InlineData("[cross] rear parry", false, Side.Right)]
+    public void A_defence_is_made_where_the_attack_arrives(string notation, bool opposite, Side hand) =>
+        Assert.Equal(
+            hand,
+            Given
+                .Tracer.Trace(
+                    Given.Combination(notation),
+                    new TraceAsk(Lead.Left, AgeBand.Adults) { IsOpposite = opposite }
+                )
+                .Steps[0]
+                .Elements[0]
+                .BodySide
+        );
+
+    private static Trace Alone(string notation, AgeBand band) =>
+        Given.Tracer.Trace(Given.Combination(notation), new TraceAsk(Lead.Left, band) { Setting = TraceSetting.Solo });
+
+    [Fact]
     public void Children_may_spin_less_and_not_do_what_the_policy_bars()
     {
         Assert.Equal("1:age", Codes(Given.Trace("spinning back fist", band: AgeBand.Kids)));
-        Assert.Equal("2:spin", Codes(Given.Trace("spinning hook kick x2", band: AgeBand.Kids)));
-        Assert.Equal("", Codes(Given.Trace("spinning hook kick", band: AgeBand.Kids)));
+        Assert.Equal("1:age 2:age 2:spin", Codes(Given.Trace("spinning hook kick x2", band: AgeBand.Kids)));
+        Assert.Equal("1:age", Codes(Given.Trace("spinning hook kick", band: AgeBand.Kids)));
+        Assert.Equal("", Codes(Alone("spinning hook kick", AgeBand.Kids)));
+        Assert.Equal("1:age", Codes(Given.Trace("[spinning back fist] duck", band: AgeBand.Kids)));
     }
 
     [Theory]
@@ -175,7 +212,7 @@ public class TraceTests
     [InlineData("rear front kick & lead round kick")]
     [InlineData("lead front kick (cross over), rear back kick")]
     [InlineData("jab, rear round kick (land forward)")]
-    [InlineData("rear elbow, spinning hook kick")]
+    [InlineData("jab, cross, lead round kick, lead push kick, cross")]
     public void Every_fix_takes_its_finding_away_and_stops_nothing(string notation)
     {
         var trace = Given.Trace(notation);
@@ -198,7 +235,7 @@ public class TraceTests
     [InlineData("jab", "right mitt, your head height")]
     [InlineData("cross", "left mitt, your head height")]
     [InlineData("cross (body)", "belly pad, braced")]
-    [InlineData("lead hook", "right mitt turned in, head height")]
+    [InlineData("lead hook", "left mitt turned in, head height")]
     [InlineData("rear uppercut", "left mitt turned down, under the chin")]
     [InlineData("rear overhand", "left mitt high")]
     [InlineData("lead elbow", "both pads tight together, head height")]

@@ -24,7 +24,8 @@ internal sealed record Clause(List<Atom> Atoms, Token? Joint, bool IsLabel)
     public bool HasAmount => Atoms.Exists(a => a.IsAmount);
 
     /// <summary>Words or names that no phrase of the dose took.</summary>
-    public bool HasWords => Atoms.Exists(a => a.Kind is AtomKind.Name or AtomKind.Word or AtomKind.Label);
+    public bool HasWords =>
+        Atoms.Exists(a => a.Kind is AtomKind.Name or AtomKind.Word or AtomKind.Label or AtomKind.Bracket);
 
     public IEnumerable<Atom> Content => Atoms.Where(a => a.Kind != AtomKind.Dose);
 

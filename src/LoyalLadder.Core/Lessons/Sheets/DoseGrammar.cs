@@ -65,6 +65,9 @@ internal static class DoseGrammar
             .ToFrozenDictionary(g => g.Key, g => g.Select(r => r.Rule).ToArray(), StringComparer.Ordinal);
     }
 
+    /// <summary>Every word of the phrases: what they took is said by the dose instead.</summary>
+    public static IEnumerable<string> Words => Rules.SelectMany(r => r.Pattern.Words).Distinct();
+
     /// <summary>The rules that may begin at a token: those that open with its word, and those that open with a figure.</summary>
     public static IEnumerable<DoseRule> At(Token token)
     {
@@ -211,8 +214,8 @@ internal static class DoseGrammar
         );
         Amount("<n> reps|repetitions|total|in? total?", (p, c) => p.Reps(c.Numbers[0]));
         Amount("<n> x", (p, c) => p.Times(c.Numbers[0]));
-        Amount("twice; twice over", (p, _) => p.Times(2));
-        Amount("once", (p, _) => p.Once());
+        Amount("twice; twice over", (p, _) => p.Times(2), Place.BehindWords);
+        Amount("once", (p, _) => p.Once(), Place.BehindWords);
         Amount("<n> up to <n>", (p, c) => p.Reps(c.Numbers[1]));
         Amount("<n>", (p, c) => p.Reps(c.Numbers[0]));
         Amount("+ <n> reps?", (p, c) => p.Plus(c.Numbers[0]), Place.PlusAmount);
@@ -342,7 +345,7 @@ internal static class DoseGrammar
             (p, _) => p.Pairs = true
         );
         Rule(
-            $"on|with|to the? thai|focus|kick|belly|big|small|strike? {Pads}; on|with focus|kick|thai {Pads}; against the? {Pads}",
+            $"on|with the? thai|focus|kick|belly|big|small|strike? {Pads}; on|with focus|kick|thai {Pads}; against the? {Pads}",
             (p, _) => p.OnPads = true
         );
         Rule("in? a? threes; in 3 s; in? groups? of three|3; groups of three|3; in trios", (p, _) => p.Threes = true);

@@ -371,6 +371,13 @@ internal sealed class DoseParts
         return OverTheBags(jobs) ?? OverTheFloor() ?? InTime() ?? Counted(moves);
     }
 
+    /// <summary>Works out whether the dose of some moves is in doubt.</summary>
+    public bool IsInDoubt(Combination moves)
+    {
+        _ = ToDose(moves, 1);
+        return IsDoubtful && Problems.Count == 0;
+    }
+
     /// <summary>'20 (10 each leg)' says one thing twice; two counts that nothing joins are in doubt.</summary>
     private void Total()
     {

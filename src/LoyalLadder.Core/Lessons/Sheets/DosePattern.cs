@@ -64,6 +64,9 @@ internal sealed class DosePattern
     /// <summary>Where the pattern ends when it begins at a token; -1 where it does not.</summary>
     public int Match(List<Token> tokens, int at, Captured captured) => Match(tokens, at, 0, captured);
 
+    /// <summary>All its words.</summary>
+    public IEnumerable<string> Words => _parts.SelectMany(p => p.Words);
+
     /// <summary>The words that may open it.</summary>
     public IEnumerable<string> Openers =>
         _parts

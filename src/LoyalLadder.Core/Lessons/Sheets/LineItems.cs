@@ -15,6 +15,9 @@ internal sealed class LineItem
 
     public DoseParts Parts { get; set; } = new();
 
+    /// <summary>All that was typed of it, doses and all.</summary>
+    public string Whole { get; set; } = "";
+
     /// <summary>Every phrase of the line has been said to it.</summary>
     public bool IsWhole { get; set; }
 
@@ -121,6 +124,8 @@ internal sealed class LineItems
             item.Parts.Share(_line);
         }
         _items[0].Remarks.InsertRange(0, _labels);
+        foreach (var item in _items)
+            item.Whole = _items.Count == 1 ? _text : WholeOf(item);
         foreach (var item in _items)
             item.Words ??= Words(item.Content.ConvertAll(clause => WithoutTail(clause, item)));
         return _items;
@@ -634,6 +639,14 @@ internal sealed class LineItems
             _tokens[atom.From].Text is "left" or "right" or "lead" or "rear"
             || (atom.To < _tokens.Count && SpokenWords.SideNouns.Contains(_tokens[atom.To].Text))
         );
+
+    private string WholeOf(LineItem item)
+    {
+        var atoms = item.Content.SelectMany(c => c.Atoms).Concat(item.Later).ToList();
+        return atoms.Count == 0
+            ? ""
+            : _text[_tokens[atoms.Min(a => a.From)].Start.._tokens[atoms.Max(a => a.To) - 1].End];
+    }
 
     private string Whole(Clause clause) =>
         _text[_tokens[clause.Atoms[0].From].Start.._tokens[clause.Atoms[^1].To - 1].End];

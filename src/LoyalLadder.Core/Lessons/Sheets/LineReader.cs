@@ -165,6 +165,8 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
             remarks.Insert(0, Trimmed(content[(how + 3)..]));
             content = Trimmed(content[..how]);
         }
+        if (item.Parts.IsInDoubt(moves.Read(content)))
+            content = Trimmed(item.Whole);
         if (item.Parts.OneSided is not { Count: > 0 } sides)
             return [Line(content, item.Parts, kit, string.Join(", ", remarks))];
         return sides.Select(side =>
@@ -184,8 +186,6 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         content = Clip(content);
         var read = moves.Read(content);
         var dose = parts.ToDose(read, content.Split('|').Length);
-        if (parts.Problems.Count == 0 && parts.IsDoubtful)
-            return AsTyped(content, "This says a count and a time: write one of the two.", read, dose);
         return new LessonLine
         {
             Content = content,

@@ -334,7 +334,7 @@ internal sealed class LineScan
     {
         var token = _tokens[at];
         var value =
-            token.IsNumber && token.Value == Math.Floor(token.Value) ? (int)token.Value
+            token.IsNumber && token.Value is >= 1 and <= 9 && token.Value == Math.Floor(token.Value) ? (int)token.Value
             : token.IsWord ? DoseWords.NumberOf(token.Text) ?? 0
             : 0;
         return value is >= 1 and <= 9 && _vocabulary.Figure(value) is not null;

@@ -111,6 +111,7 @@ app.UseMiddleware<SchoolScopeMiddleware>();
 app.UseAntiforgery();
 app.MapRazorPages().WithStaticAssets();
 app.MapLessonsApi();
+app.MapReadingApi();
 app.MapCombinationsApi();
 app.MapOpenApi().AllowAnonymous();
 app.MapCalendar();

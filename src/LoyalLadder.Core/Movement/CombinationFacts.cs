@@ -38,7 +38,7 @@ public sealed record CombinationFacts(
     public static CombinationFacts Of(Trace trace, Tracer tracer)
     {
         var elements = trace.Steps.SelectMany(s => s.Elements).ToList();
-        var strikes = elements.Where(e => e.Element.Technique!.IsStrike).ToList();
+        var strikes = elements.Where(e => e.Strength != Strength.None).ToList();
         var techniques = elements.Select(e => e.Element.Technique!).ToList();
         return new CombinationFacts(
             trace.Combination.Counts.Count,
@@ -61,7 +61,9 @@ public sealed record CombinationFacts(
     {
         if (trace.End.Lead == trace.Start.Lead)
             return 1;
-        return tracer.Trace(trace.Combination, trace.End.Lead, trace.Band).End.Lead == trace.Start.Lead ? 2 : 0;
+        return tracer.Trace(trace.Combination, trace.End.Lead, trace.Band, trace.From).End.Lead == trace.Start.Lead
+            ? 2
+            : 0;
     }
 
     /// <summary>

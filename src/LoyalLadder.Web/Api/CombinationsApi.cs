@@ -12,6 +12,12 @@ public sealed record TraceRequest
     public required string Lead { get; init; }
     public required string AgeBand { get; init; }
     public string? Naming { get; init; }
+
+    /// <summary>partner, the default, or solo.</summary>
+    public string? Setting { get; init; }
+
+    /// <summary>The partner's lead: same, the default, or opposite.</summary>
+    public string? Partner { get; init; }
 }
 
 public sealed record TraceAnswer(
@@ -75,23 +81,35 @@ public static class CombinationsApi
         if (reading.Combination is not { } combination)
             return ApiJson.Refuse([.. reading.Errors.Select(Error)]);
         var tracer = facts.Material.Tracer(asked.Naming);
-        return Results.Ok(Answer(tracer.Trace(combination, asked.Lead, asked.Band), tracer, asked.Naming));
+        return Results.Ok(Answer(tracer.Trace(combination, asked.Ask), tracer, asked.Naming));
     }
 
-    private sealed record TraceAsked(Lead Lead, AgeBand Band, NamingSchool Naming);
+    private sealed record TraceAsked(TraceAsk Ask, NamingSchool Naming);
 
     /// <summary>What is asked for, or all that is wrong with it.</summary>
     private static (TraceAsked? Asked, List<ApiError> Errors) Asked(TraceRequest request, NamingSchool schools)
     {
         var lead = Leads.Read(request.Lead);
         var band = AgeBands.Read(request.AgeBand);
-        var naming = NamingOf(request.Naming, schools);
+        var naming = NamingWords.Read(request.Naming, schools);
         var errors = new List<ApiError>();
         Check(lead is not null, "lead", "Send left or right.");
         Check(band is not null, "ageBand", "Send kids, teens or adults.");
-        Check(naming is not null, "naming", "Send generic, ring, japanese, korean, thai or chinese, or leave it out.");
-        if (lead is { } l && band is { } b && naming is { } n)
-            return (new TraceAsked(l, b, n), errors);
+        Check(naming is not null, "naming", NamingWords.Expected);
+        Check(request.Setting is null or "partner" or "solo", "setting", "Send partner or solo, or leave it out.");
+        Check(request.Partner is null or "same" or "opposite", "partner", "Send same or opposite, or leave it out.");
+        if (errors.Count == 0)
+            return (
+                new TraceAsked(
+                    new TraceAsk(lead!.Value, band!.Value)
+                    {
+                        Setting = request.Setting == "solo" ? TraceSetting.Solo : TraceSetting.Partner,
+                        IsOpposite = request.Partner == "opposite",
+                    },
+                    naming!.Value
+                ),
+                errors
+            );
         return (null, errors);
 
         void Check(bool holds, string path, string message)
@@ -106,19 +124,6 @@ public static class CombinationsApi
         var near = error.Suggestions.Count == 0 ? "" : $" Near it: {string.Join(", ", error.Suggestions)}.";
         return new ApiError("notation", 1, error.Position + 1, error.Message + near);
     }
-
-    private static NamingSchool? NamingOf(string? said, NamingSchool schools) =>
-        said switch
-        {
-            null => schools,
-            "generic" => NamingSchool.Generic,
-            "ring" => NamingSchool.Ring,
-            "japanese" => NamingSchool.Japanese,
-            "korean" => NamingSchool.Korean,
-            "thai" => NamingSchool.Thai,
-            "chinese" => NamingSchool.Chinese,
-            _ => null,
-        };
 
     private static TraceAnswer Answer(Trace trace, Tracer tracer, NamingSchool naming)
     {

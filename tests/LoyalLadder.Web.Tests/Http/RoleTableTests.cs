@@ -167,6 +167,7 @@ public sealed partial class RoleTableTests
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock
         4 POST /api/v1/lessons/fit
+        4 POST /api/v1/lessons/read
         0 POST /sign-in
         0 POST /sign-out
         0 POST /trouble

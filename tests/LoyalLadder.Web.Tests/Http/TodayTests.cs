@@ -22,7 +22,7 @@ public sealed class TodayTests
         await using var server = await LadderServer.Start();
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         Assert.Matches(
-            @"1 min 45 over · likely to end 18:\d\d, (under|over)? ?\d+ % on time · 1 stop to settle",
+            @"\d+ min \d\d over · likely to end 18:\d\d, (under|over)? ?\d+ % on time · 1 stop to settle",
             await Row(marlow, "Kites")
         );
         Assert.DoesNotContain("likely to end", await Row(marlow, "Little Gulls"), StringComparison.Ordinal);

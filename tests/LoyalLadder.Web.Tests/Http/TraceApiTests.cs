@@ -68,7 +68,7 @@ public sealed class TraceApiTests(DemoServer demo) : IClassFixture<DemoServer>
             """{"notation":"jab, cross, lead hook, rear low kick","lead":"right","ageBand":"kids","naming":"ring"}"""
         );
         Assert.Equal(
-            """{"walk":10.0,"steady":4.3,"brisk":2.3,"called":6.8}""",
+            """{"walk":10.0,"steady":4.3,"brisk":2.3,"called":7.8}""",
             System.Text.RegularExpressions.Regex.Replace(
                 body.GetProperty("repSeconds").GetRawText(),
                 @"(\.\d)0+(?=[,}])",

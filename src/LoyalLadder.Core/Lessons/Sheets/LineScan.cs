@@ -188,7 +188,8 @@ internal sealed class LineScan
         var end = Close(at, ")");
         if (OwnReps(at, end) is { } reps)
             return reps;
-        if (end - at < 3 || end - at > LongestBracket || _tokens[end - 1].Text != ")")
+        var isCall = end - at == 3 && at > 0 && _tokens[at].Attached && _tokens[at - 1].IsWord;
+        if (end - at < 3 || isCall || end - at > LongestBracket || _tokens[end - 1].Text != ")")
             return new Atom(AtomKind.Bracket, at, end);
         var inside = new LineScan(_vocabulary, _moves, _tokens.GetRange(at + 1, end - at - 2));
         inside._atoms.AddRange(_atoms.Where(a => a.Kind == AtomKind.Dose));

@@ -71,6 +71,7 @@ internal sealed class MoveFinder(Vocabulary vocabulary)
                 && SpokenWords.Sides.TryGetValue(word, out var side)
                 && (hasNoun || word is "left" or "right" or "lead" or "rear")
                 && !IsCounted(words, at + used + (hasNoun ? 2 : 1))
+                && !IsBoth(words, at + used + 1)
             )
                 (moves, used) = (With(moves, new Said(side, null)), used + (hasNoun ? 2 : 1));
             else if (moves[^1].Level is null && SpokenWords.Levels.TryGetValue(word, out var level))
@@ -83,6 +84,10 @@ internal sealed class MoveFinder(Vocabulary vocabulary)
         }
         return new NameMatch(moves, used);
     }
+
+    /// <summary>'left and right' is both, whoever stands before it.</summary>
+    private static bool IsBoth(WordRow words, int at) =>
+        at + 1 < words.Count && words[at] is "and" && words[at + 1] is "left" or "right" or "l" or "r";
 
     /// <summary>A number follows, which the side then goes with: 'round kick right leg 10'.</summary>
     private static bool IsCounted(WordRow words, int at) =>
@@ -118,6 +123,8 @@ internal sealed class MoveFinder(Vocabulary vocabulary)
             return move;
         if (level == Level.Leg && technique.Id == "round-kick" && vocabulary.Catalogue.Find("low-kick") is { } low)
             return move with { Technique = low };
+        if (level != Level.Leg && technique.Id == "low-kick" && vocabulary.Catalogue.Find("round-kick") is { } round)
+            return move with { Technique = round, Level = level };
         if (technique.Levels.Contains(level))
             return move with { Level = level };
         if (level == Level.Leg && technique.Levels.Contains(Level.Body))

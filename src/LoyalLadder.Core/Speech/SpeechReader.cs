@@ -21,6 +21,14 @@ internal sealed class SpeechReader
     private readonly List<(Element Element, Joint Joint)> _said = [];
     private Joint _joint = Joint.NextCount;
     private Attack? _attack;
+    private readonly List<Level> _levelsAhead = [];
+
+    /// <summary>Elements right behind which, without a word between, the next one came.</summary>
+    private readonly HashSet<int> _touching = [];
+    private int _nameEnd = -1;
+
+    /// <summary>Elements whose name is one word.</summary>
+    private readonly HashSet<int> _shortNames = [];
     private bool _hasFigures;
 
     private enum Joint
@@ -204,13 +212,33 @@ internal sealed class SpeechReader
         }
     }
 
-    /// <summary>An exercise and a strike in one breath are halves of a name that nobody knows: 'cross body mountain climbers'.</summary>
+    /// <summary>
+    /// An exercise and a strike without a word between them are halves of a name that nobody knows: 'cross body mountain
+    /// climbers'; so are 'pad tag' and 'stance check'.
+    /// </summary>
     private bool MixesExercise(int before)
     {
-        var techniques = _said.Skip(before).Select(s => s.Element.Technique).OfType<Technique>().ToList();
-        return techniques.Exists(t => t.IsExercise && t.Id is not "skipping-rope" and not "side-step")
-            && techniques.Exists(t => t.IsStrike || t.Family is TechniqueFamily.Block or TechniqueFamily.Evasion);
+        for (var i = before + 1; i < _said.Count; i++)
+        {
+            var (one, other) = (_said[i - 1].Element.Technique, _said[i].Element.Technique);
+            if (one is null || other is null || !_touching.Contains(i))
+                continue;
+            if (
+                (IsWork(one) && IsFight(other))
+                || (IsFight(one) && IsWork(other))
+                || one.IsTimedRound
+                || (one.Family == TechniqueFamily.Stance && IsBareStance(i - 1))
+            )
+                return true;
+        }
+        return false;
+
+        static bool IsWork(Technique t) => t.IsExercise && t.Id is not ("skipping-rope" or "side-step");
+        static bool IsFight(Technique t) => t.IsStrike || t.Family is TechniqueFamily.Block or TechniqueFamily.Evasion;
     }
+
+    /// <summary>'stance' or 'guard' alone, and not a stance by its own name.</summary>
+    private bool IsBareStance(int element) => _shortNames.Contains(element);
 
     /// <summary>
     /// A name of one word beside a word that makes another name of it: 'butterfly kick', 'duck walk', 'guard pass' and '90/90
@@ -265,10 +293,17 @@ internal sealed class SpeechReader
             return form;
         if (_moves.One(_keys, at) is { IsNone: false } name && at + name.Used <= to)
         {
+            if (_nameEnd == at)
+                _touching.Add(_said.Count);
+            _nameEnd = at + name.Used;
+            if (name.Used == 1)
+                _shortNames.Add(_said.Count);
             foreach (var move in name.Moves)
                 Add(move);
             return name.Used;
         }
+        if (_said.Count > before && Answered(at, to) is > 0 and var answered)
+            return answered;
         if (_said.Count > before && Again(at, to) is > 0 and var again)
             return again;
         return SpokenWords.Prepositions.Contains(_tokens[at].Text) ? Where(at, to, before) : 0;
@@ -281,6 +316,9 @@ internal sealed class SpeechReader
             element = element with { Attack = attack };
             _attack = null;
         }
+        foreach (var level in _levelsAhead)
+            _said.Add((_moves.Aimed(element with { Level = null }, level), Joint.NextCount));
+        _levelsAhead.Clear();
         _said.Add((element, _joint));
         _joint = Joint.NextCount;
     }
@@ -334,12 +372,15 @@ internal sealed class SpeechReader
         if (_said.Count == 0)
             return true;
         var at = from;
-        while (at < to && _moves.One(_keys, at) is { IsNone: false } name)
-            at += name.Used;
+        while (at < to && (_moves.One(_keys, at) is { IsNone: false } || IsFiller(at)))
+            at += Math.Max(1, _moves.One(_keys, at).Used);
         return at >= to
             || SpokenWords.Prepositions.Contains(_tokens[at].Text)
                 && _tokens[at].Text is not ("up" or "down" or "under" or "over");
     }
+
+    private bool IsFiller(int at) =>
+        SpokenWords.Fillers.Contains(_tokens[at].Text) && !SpokenWords.Prepositions.Contains(_tokens[at].Text);
 
     /// <summary>Rounds, games and forms are told about in any words: 'bunkai: opening moves'.</summary>
     private bool IsSaidOfWork(int from, int to) =>
@@ -350,11 +391,22 @@ internal sealed class SpeechReader
         )
         && !Enumerable.Range(from, to - from).Any(IsNameAt);
 
+    /// <summary>'low, middle, high round kick': levels that wait for the name.</summary>
+    private bool Ahead(int from, int to)
+    {
+        if (to - from != 1 || _keys[from] is not { } word || !SpokenWords.Levels.TryGetValue(word, out var level))
+            return false;
+        _levelsAhead.Add(level);
+        return true;
+    }
+
     /// <summary>'then head' is the move before it again, at the head; 'lead leg' says its side.</summary>
     private bool Elliptic(int from, int to)
     {
-        if (_said.Count == 0 || from >= to || IsNameAt(from))
+        if (from >= to || IsNameAt(from))
             return false;
+        if (_said.Count == 0)
+            return Ahead(from, to);
         if (to - from == 1 && _keys[from] is { } word && SpokenWords.Levels.TryGetValue(word, out var level))
             Add(_moves.Aimed(_said[^1].Element with { Level = null }, level));
         else if (SideAt(from, to) is { } side && side.End == to)
@@ -442,6 +494,18 @@ internal sealed class SpeechReader
             foreach (var move in name.Moves)
                 Add(move);
         return 1 + name.Used;
+    }
+
+    /// <summary>'parry the jab': what is parried is the partner's.</summary>
+    private int Answered(int at, int to)
+    {
+        if (_said[^1].Element.Technique is not { Family: TechniqueFamily.Block or TechniqueFamily.Evasion })
+            return 0;
+        if (_tokens[at].Text is not ("the" or "a" or "his" or "her" or "their") || at + 1 >= to)
+            return 0;
+        return _moves.One(_keys, at + 1) is { IsNone: false, Moves: [{ Technique.IsStrike: true }] } attack
+            ? 1 + attack.Used
+            : 0;
     }
 
     /// <summary>'twice' and 'x2' behind a move: that move again.</summary>

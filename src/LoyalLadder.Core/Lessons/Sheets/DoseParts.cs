@@ -85,6 +85,8 @@ internal sealed class DoseParts
         || _passes is not null
         || _laps is not null;
 
+    public bool HasReps => _steps.Count > 0;
+
     /// <summary>The one number that was said, and nothing about it: '8' of '8 burpees'.</summary>
     public decimal? BareReps =>
         _steps is [{ Pace: null } only]
@@ -289,11 +291,17 @@ internal sealed class DoseParts
         }
         else if (_steps[^1].Pace is null)
             _steps[^1] = _steps[^1] with { Pace = pace };
+        else if (_steps.Count == 1 && IsFaster(_steps[0].Pace, pace))
+            _steps.Add(_steps[0] with { Pace = pace });
         else if (_steps.Count == 1)
             _steps[^1] = _steps[^1] with { Pace = pace };
         if (_steps.Count == 0)
             _pace ??= pace;
     }
+
+    /// <summary>'8 per side, slow then fast' is eight slow and eight fast.</summary>
+    private static bool IsFaster(Pace? before, Pace pace) =>
+        (before, pace) is (Pace.Walk, Pace.Steady or Pace.Brisk) or (Pace.Steady, Pace.Brisk);
 
     /// <summary>Takes over what a phrase of the whole line said: 'in pairs: …'.</summary>
     public void Share(DoseParts line)

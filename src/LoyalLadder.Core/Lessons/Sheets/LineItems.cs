@@ -220,6 +220,7 @@ internal sealed class LineItems
         if (clause.HasAmount || words.Count is 0 or > 5 || words.Exists(SpokenWords.Sides.ContainsKey))
             return false;
         return !clause.HasName
+            || words[0] is "defend" or "answer" or "beat" or "against"
             || words[^1] is "defence" or "defense" or "attack" or "drill" or "practice" or "work" or "set";
     }
 
@@ -537,7 +538,26 @@ internal sealed class LineItems
             Words(clause);
             return;
         }
-        SayTo(_items[^1].Parts, clause);
+        if (
+            clause.HasAmount
+            && clause.HasWords
+            && OneCount(clause) is null
+            && _items[^1].Parts.HasAmount
+            && !IsSided(clause)
+        )
+        {
+            // 'side steps 2 laps, backwards 1 lap': something else, and nobody knows what
+            Add(clause);
+            return;
+        }
+        if (clause.Joint is not null && OneCount(clause) is > MostInside + 1 and var more && _items[^1].Parts.HasReps)
+        {
+            foreach (var dose in clause.Doses.Where(d => !d.IsAmount))
+                dose.SayTo(_items[^1].Parts);
+            _items[^1].Parts.Reps(more);
+        }
+        else
+            SayTo(_items[^1].Parts, clause);
         _items[^1].Later.AddRange(clause.Doses);
         Words(clause);
 
@@ -546,6 +566,23 @@ internal sealed class LineItems
             if (said.HasWords)
                 _items[^1].Remarks.Add(this.Words([said]));
         }
+    }
+
+    private static bool IsSided(Clause clause)
+    {
+        var parts = new DoseParts();
+        SayTo(parts, clause);
+        return parts.OneSided.Count > 0;
+    }
+
+    /// <summary>The only amount of a clause, where it is a bare count.</summary>
+    private static decimal? OneCount(Clause clause)
+    {
+        if (clause.Atoms.Where(a => a.IsAmount).ToList() is not [var only])
+            return null;
+        var parts = new DoseParts();
+        only.SayTo(parts);
+        return parts.BareReps;
     }
 
     /// <summary>Several bare counts that are done over and over become one thing with reps of its own for each move.</summary>

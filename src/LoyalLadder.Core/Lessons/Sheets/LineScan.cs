@@ -192,7 +192,7 @@ internal sealed class LineScan
         if (end - at < 3 || isCall || end - at > LongestBracket || _tokens[end - 1].Text != ")")
             return new Atom(AtomKind.Bracket, at, end);
         var inside = new LineScan(_vocabulary, _moves, _tokens.GetRange(at + 1, end - at - 2));
-        inside._atoms.AddRange(_atoms.Where(a => a.Kind == AtomKind.Dose));
+        inside._atoms.AddRange(_atoms.Where(a => a.Kind == AtomKind.Dose).Select(a => a with { From = 0, To = 0 }));
         var before = inside._atoms.Count;
         inside.Run(0, inside._tokens.Count);
         var atoms = inside._atoms.Skip(before).ToList();
@@ -283,6 +283,11 @@ internal sealed class LineScan
             return false;
         var behind = at + 2 < _tokens.Count ? _tokens[at + 2] : default;
         if ((DoseWords.IsUnit(behind.Text ?? "") && (behind.Attached || behind.Text!.Length > 1)) || behind.Text == "/")
+            return false;
+        if (
+            behind.Text is "each" or "per" or "x" or "reps" or "times"
+            || (Dose(at + 1) is { } amount && amount.To > at + 2 && !behind.Hyphened)
+        )
             return false;
         if (_tokens[at].Text is "set" or "round" or "no" or "group" or "part" or "block")
             return at == 0 || IsJoint(at - 1) || behind.Text == ":";
@@ -397,7 +402,7 @@ internal sealed class LineScan
             Place.BehindAmount => _atoms is [.., { Kind: AtomKind.Dose }] || _tokens[at + 1].Attached,
             Place.PlusAmount => _atoms is [.., { Kind: AtomKind.Dose }]
                 && (end == _tokens.Count || _tokens[end].Kind == TokenKind.Symbol || Dose(end) is not null),
-            Place.LastBehindDose => _atoms.Exists(a => a.Kind == AtomKind.Dose) && IsLast(end),
+            Place.LastBehindDose => IsLast(end) && _atoms.Exists(IsWay),
             Place.BehindWords => _atoms.Exists(a => a.Kind is AtomKind.Name or AtomKind.Dose),
             Place.Last => at > 0 && IsLast(end),
             _ => true,
@@ -413,6 +418,13 @@ internal sealed class LineScan
                 return false;
         return true;
     }
+
+    /// <summary>'up the hall', 'one length': a way down the floor.</summary>
+    private bool IsWay(Atom atom) =>
+        atom.IsAmount
+        && Enumerable
+            .Range(atom.From, Math.Min(atom.To, _tokens.Count) - atom.From)
+            .Any(t => _tokens[t].Text is "up" or "down" or "across" or "length" or "lengths");
 
     private bool IsLast(int end) =>
         end == _tokens.Count || (_tokens[end].Kind == TokenKind.Symbol && _tokens[end].Text is not "[" and not "(");

@@ -165,6 +165,7 @@ internal sealed class NameFinder
         return words[at] switch
         {
             "round" => NoKickBefore.Contains(before)
+                || (before.Length > 0 && char.IsAsciiDigit(before[0]))
                 || SpokenWords.Determiners.Contains(behind)
                 || behind is "hall" or "room",
             "form" => before is "good" or "nice" or "proper" or "strict" or "clean" or "correct" or "best" or "perfect"

@@ -685,6 +685,8 @@ internal sealed class SpeechReader
                     when i > 0 && _said.Take(i).Any(s => s.Element.Technique?.Id is "clinch-hold" or "clinch-knee") =>
                     "clinch-turn",
                 "shin-check" when HandIsNamed() => "hand-trap",
+                "knee" when AreJoints(i) => "knee-circles",
+                "elbow" when AreJoints(i) => "elbow-circles",
                 _ => null,
             };
             if (meant is not null && _vocabulary.Catalogue.Find(meant) is { } technique)
@@ -692,6 +694,17 @@ internal sealed class SpeechReader
         }
         return _said;
     }
+
+    /// <summary>'neck, shoulders, hips, knees': among joints that are loosened the knees circle too.</summary>
+    private bool AreJoints(int at) =>
+        _said.Count > 1
+        && _said[at].Element is { IsSideSaid: false, Level: null }
+        && _said.All(s =>
+            s.Element.Technique
+                is { Family: TechniqueFamily.Mobility }
+                    or { Id: "knee" or "elbow" or "knee-circles" or "elbow-circles" }
+        )
+        && _said.Exists(s => s.Element.Technique is { Family: TechniqueFamily.Mobility });
 
     /// <summary>'sit wide, straddle' names one stretch twice.</summary>
     private void OnceEach()

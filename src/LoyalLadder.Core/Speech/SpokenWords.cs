@@ -66,7 +66,7 @@ internal static class SpokenWords
 
     /// <summary>Manner words that may stand right before a name: 'light jog', 'big round kick'.</summary>
     public static readonly FrozenSet<string> Adjectives = Words(
-        "counter return good nice sharp snappy crisp relaxed loose smooth strong powerful hard soft light gentle easy controlled clean big small deep long short slow fast quick proper full strict explosive solo static dynamic seated standing lying kneeling walking moving free open technical single normal regular basic simple power speed big wide narrow tall two hand handed one-handed"
+        "counter return good nice sharp snappy crisp relaxed loose smooth strong powerful hard soft light gentle easy controlled clean big small deep long short proper full strict explosive solo static dynamic seated standing lying kneeling walking moving free open technical single normal regular basic simple power speed big wide narrow tall two hand handed one-handed"
     );
 
     /// <summary>Behind which only a place, a target or somebody's attack follows.</summary>

@@ -376,7 +376,10 @@ internal sealed class DoseParts
         Minutes(moves);
         if (_times.Count > 0 && _steps.Count > 0 && !IsStations && !IsBagLines && OwnReps.Count == 0 && !IsOver)
             IsDoubtful = true;
-        return OverTheBags(jobs) ?? OverTheFloor() ?? InTime() ?? Counted(moves);
+        var dose = OverTheBags(jobs) ?? OverTheFloor() ?? InTime() ?? Counted(moves);
+        // '3 rounds' of nobody knows how long
+        IsDoubtful |= dose is null && (_sets ?? _rounds ?? Rest ?? Laps ?? Change) is not null;
+        return dose;
     }
 
     /// <summary>Works out whether the dose of some moves is in doubt.</summary>

@@ -186,12 +186,18 @@ internal sealed class DosePattern
             captured.Times.Add(value);
             return unit + 1 - at;
         }
-        if (!DoseWords.Minutes.Contains(tokens[unit].Text) || (tokens[unit].Text == "m" && !tokens[unit].Attached))
+        if (
+            !DoseWords.Minutes.Contains(tokens[unit].Text)
+            || (tokens[unit].Text == "m" && (!tokens[unit].Attached || value > MostShortMinutes))
+        )
             return 0;
         var more = SecondsBehind(tokens, unit + 1);
         captured.Times.Add((value * 60) + more.Seconds);
         return unit + 1 + more.Used - at;
     }
+
+    /// <summary>'100m' are metres.</summary>
+    private const int MostShortMinutes = 20;
 
     private static int MinuteInWords(List<Token> tokens, int at)
     {

@@ -15,6 +15,9 @@ internal sealed class LineItem
 
     public DoseParts Parts { get; set; } = new();
 
+    /// <summary>Rounds of pads, bags or sparring with a colon behind: what follows says what is done in them.</summary>
+    public bool IsWork { get; init; }
+
     /// <summary>All that was typed of it, doses and all.</summary>
     public string Whole { get; set; } = "";
 
@@ -98,6 +101,7 @@ internal sealed class LineItems
             }
         }
         item.Words = string.Join(" | ", jobs);
+        item.Whole = _text;
         return item;
     }
 
@@ -303,6 +307,12 @@ internal sealed class LineItems
             _items[^1].Remarks.Add(Whole(clause));
             return;
         }
+        if (_items is [.., { IsWork: true } work] && _pending.Count == 0 && !_clauses.Skip(i).Any(c => c.HasAmount))
+        {
+            // 'focus pads 3 x 2 mins: 1-2, 1-2-3, free'
+            work.Remarks.Add(Whole(clause));
+            return;
+        }
         if (IsAboutOthers(clause) && _pending.Count == 0 && _items.Count > 0)
         {
             _items[^1].Remarks.Add(Whole(clause));
@@ -457,7 +467,11 @@ internal sealed class LineItems
             _labels.Add(Words([contents[0]]));
             contents.RemoveAt(0);
         }
-        var item = new LineItem { Parts = parts };
+        var item = new LineItem
+        {
+            Parts = parts,
+            IsWork = contents[^1].IsLabel && contents[^1].Atoms.Exists(a => a.Kind == AtomKind.Name && IsKindOfWork(a)),
+        };
         item.Content.AddRange(contents);
         item.Later.AddRange(_last);
         Named(item);

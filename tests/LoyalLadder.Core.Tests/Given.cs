@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
@@ -43,6 +44,9 @@ internal static class Given
 
     public static ClockedLesson Clock(string sheet, LessonSetting setting) =>
         LessonClock.Time(Reader.Read(sheet).Plan, setting);
+
+    public static IReadOnlyList<Check> Checks(string sheet, AgeBand band) =>
+        [.. LessonChecks.Of(Clock(sheet, Adults() with { Band = band }))];
 
     public static int Work(string line, LessonSetting setting) =>
         WorkClock.Seconds(Line(line).Dose!, Line(line).Moves, setting);

@@ -100,7 +100,7 @@ public class CheckTests
         back kick 3/side
         ## Pads
         jab pairs x5/side [shields]
-        jab threes 5/side
+        jab (body) threes 5/side
         jab, cross 70/side brisk [mitts]
         ## Bags
         lines 2 jobs x 1:00 change 20s: jab | lunge

@@ -214,24 +214,44 @@ internal static class LineChecks
     {
         var contact = Contact(line);
         foreach (var technique in line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct())
-        {
-            var allowed = technique.MannerFor(band);
-            if (allowed >= contact)
-                continue;
-            var how = allowed switch
-            {
-                Manner.No => "not at all",
-                Manner.Air => "in the air only",
-                _ => "to a pad only",
-            };
-            yield return new Check(
-                "age",
-                CheckLevel.Stop,
-                clocked.Entry,
-                $"{Spoken.Capital(technique.NameIn(NamingSchool.Generic))} for {AgeBands.Word(band)}: {how}, by the school's policy."
-            );
-        }
+            if (technique.MannerFor(band) < contact)
+                yield return Barred(clocked, band, Name(technique), technique.MannerFor(band));
+        // what the partner throws is done by somebody of that age, too
+        foreach (var attack in line.Moves.Elements.Select(e => e.Attack?.Technique).OfType<Technique>().Distinct())
+            if (attack.MannerFor(band) == Manner.No || (contact == Manner.Partner && attack.MannerFor(band) < contact))
+                yield return Barred(clocked, band, $"{Name(attack)} as an attack", attack.MannerFor(band));
+        if (band == AgeBand.Kids && contact == Manner.Partner)
+            foreach (var technique in AtTheHead(line))
+                yield return Barred(clocked, band, $"{Name(technique)} to the head", Manner.Pad);
+
+        static string Name(Technique technique) => Spoken.Capital(technique.NameIn(NamingSchool.Generic));
     }
+
+    private static Check Barred(ClockedLine clocked, AgeBand band, string what, Manner allowed)
+    {
+        var how = allowed switch
+        {
+            Manner.No => "not at all",
+            Manner.Air => "in the air only",
+            _ => "to a pad only",
+        };
+        return new Check(
+            "age",
+            CheckLevel.Stop,
+            clocked.Entry,
+            $"{what} for {AgeBands.Word(band)}: {how}, by the school's policy."
+        );
+    }
+
+    /// <summary>Strikes that are aimed at the head and may be done with a partner otherwise.</summary>
+    private static IEnumerable<Technique> AtTheHead(LessonLine line) =>
+        line
+            .Moves.Elements.Where(e =>
+                e is { Technique: { IsStrike: true, Power: not Power.Push } strike, AimedAt: Level.Head }
+                && strike.MannerFor(AgeBand.Kids) == Manner.Partner
+            )
+            .Select(e => e.Technique!)
+            .Distinct();
 
     private static Manner Contact(LessonLine line)
     {

@@ -183,6 +183,8 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     {
         if (parts.Bags is { } bags && kit.IsEmpty)
             kit = [new KitNeed("bags", (int)Math.Clamp(bags, 1, 999))];
+        if (parts is { OnPads: true, Threes: false } && kit.IsEmpty)
+            kit = [new KitNeed("pads", null)];
         content = Clip(content);
         var read = moves.Read(content);
         var dose = parts.ToDose(read, content.Split('|').Length);

@@ -394,7 +394,7 @@ public sealed class NotationReader(Vocabulary vocabulary)
                         first.Position.Absolute,
                         length,
                         $"Nothing is called '{(said.Length > 40 ? said[..39] + "…" : said)}'.",
-                        Errors.Count < 3 ? vocabulary.Catalogue.Closest(said).ToSequence() : []
+                        Errors.Count < 3 ? vocabulary.Catalogue.Closest(said, vocabulary.Naming).ToSequence() : []
                     )
                 );
         }

@@ -164,6 +164,7 @@ internal sealed class NameFinder
         var behind = at + 1 < words.Count ? words[at + 1] ?? "" : "";
         return words[at] switch
         {
+            "round" when at == 0 && behind.Length == 0 && words.Count > 1 => true,
             "round" => NoKickBefore.Contains(before)
                 || (before.Length > 0 && char.IsAsciiDigit(before[0]))
                 || SpokenWords.Determiners.Contains(behind)

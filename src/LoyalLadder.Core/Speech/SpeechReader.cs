@@ -8,7 +8,7 @@ namespace LoyalLadder.Core.Speech;
 /// 'double', 'twice' and '3 knees', where a move goes or what it answers. What is only said about the moves is passed over;
 /// a word that nobody knows becomes an element without a technique. One reader reads one text once.
 /// </summary>
-internal sealed class SpeechReader
+internal sealed partial class SpeechReader
 {
     /// <summary>'5 knees' inside a combination is five of them; from more on it is a dose that stands in the wrong place.</summary>
     public const int MostInRow = 5;
@@ -58,7 +58,7 @@ internal sealed class SpeechReader
             if (to < _tokens.Count)
                 _joint = JointOf(_tokens[to]);
         }
-        if (_said.Count == 0)
+        if (_said.TrueForAll(s => s.Element.Technique is null))
             InBrackets();
         if (_said.Count == 0)
             return Whole() is { } unknown ? Combination.Of([new Count([new Beat([unknown])])]) : Combination.Nothing;
@@ -74,8 +74,12 @@ internal sealed class SpeechReader
                 && _moves.One(_keys, i + 1) is { IsNone: false } name
                 && i + 1 + name.Used >= Close(i, ")")
             )
+            {
+                _said.Clear();
                 foreach (var move in name.Moves)
                     Add(move);
+                return;
+            }
     }
 
     private Element? Whole()
@@ -225,6 +229,12 @@ internal sealed class SpeechReader
                 continue;
             if (
                 (IsWork(one) && IsFight(other))
+                || (
+                    IsWork(one)
+                    && (IsWork(other) || other.Family == TechniqueFamily.Ground)
+                    && _shortNames.Contains(i - 1)
+                    && _shortNames.Contains(i)
+                )
                 || (IsFight(one) && IsWork(other))
                 || one.IsTimedRound
                 || (one.Family == TechniqueFamily.Stance && IsBareStance(i - 1))
@@ -321,423 +331,5 @@ internal sealed class SpeechReader
         _levelsAhead.Clear();
         _said.Add((element, _joint));
         _joint = Joint.NextCount;
-    }
-
-    private bool IsPassedOver(int at, int from, int to) =>
-        _tokens[at].Text is var word
-        && (
-            IsMannerRun(at, from, to)
-            || SpokenWords.Fillers.Contains(word)
-            || SpokenWords.Adjectives.Contains(word)
-            || SpokenWords.Determiners.Contains(word)
-            || SpokenWords.About.Contains(word)
-        );
-
-    /// <summary>One word of manner may be half of a name that nobody knows ('elbow pulls'); two in a row are how: 'top to toe'.</summary>
-    private bool IsMannerRun(int at, int from, int to)
-    {
-        if (!SpokenWords.Manner.Contains(_tokens[at].Text))
-            return false;
-        return (at > from && IsManner(at - 1)) || (at + 1 < to && IsManner(at + 1));
-
-        bool IsManner(int i) => SpokenWords.Manner.Contains(_tokens[i].Text) && !IsNameAt(i);
-    }
-
-    /// <summary>A piece between commas that only says how, where or whose: 'nice and tall', 'same leg', 'on the spot'.</summary>
-    private bool IsOnlyAbout(int from, int to)
-    {
-        var words = 0;
-        if (
-            IsBackReference(from, to) || (to - from > 1 && FigureAt(from) is not null && FigureAt(from + 1) is not null)
-        )
-            return false;
-        for (var i = from; i < to; i++)
-        {
-            if (_tokens[i].Text is "(" or "[" || _tokens[i].IsNumber)
-                return false;
-            if (_tokens[i].Kind is not TokenKind.Word)
-                continue;
-            words++;
-            if (!SpokenWords.Manner.Contains(_tokens[i].Text) && !SpokenWords.Fillers.Contains(_tokens[i].Text))
-                return false;
-        }
-        return words > 0 && !AreMoves(from, to);
-    }
-
-    /// <summary>'elbow elbow knee' are moves, 'knees bent' behind a kick says how; 'knee off the back leg' is a move with its side.</summary>
-    private bool AreMoves(int from, int to)
-    {
-        if (!IsNameAt(from))
-            return false;
-        if (_said.Count == 0)
-            return true;
-        var at = from;
-        while (at < to && (_moves.One(_keys, at) is { IsNone: false } || IsFiller(at)))
-            at += Math.Max(1, _moves.One(_keys, at).Used);
-        return at >= to
-            || SpokenWords.Prepositions.Contains(_tokens[at].Text)
-                && _tokens[at].Text is not ("up" or "down" or "under" or "over");
-    }
-
-    private bool IsFiller(int at) =>
-        SpokenWords.Fillers.Contains(_tokens[at].Text) && !SpokenWords.Prepositions.Contains(_tokens[at].Text);
-
-    /// <summary>Rounds, games and forms are told about in any words: 'bunkai: opening moves'.</summary>
-    private bool IsSaidOfWork(int from, int to) =>
-        _said is [.., ({ Technique: { } technique }, _)]
-        && (
-            technique.IsTimedRound
-            || technique.Id is "form" or "form-application" or "relay" or "tag-game" or "mirror-game"
-        )
-        && !Enumerable.Range(from, to - from).Any(IsNameAt);
-
-    /// <summary>'low, middle, high round kick': levels that wait for the name.</summary>
-    private bool Ahead(int from, int to)
-    {
-        if (to - from != 1 || _keys[from] is not { } word || !SpokenWords.Levels.TryGetValue(word, out var level))
-            return false;
-        _levelsAhead.Add(level);
-        return true;
-    }
-
-    /// <summary>'then head' is the move before it again, at the head; 'lead leg' says its side.</summary>
-    private bool Elliptic(int from, int to)
-    {
-        if (from >= to || IsNameAt(from))
-            return false;
-        if (_said.Count == 0)
-            return Ahead(from, to);
-        if (to - from == 1 && _keys[from] is { } word && SpokenWords.Levels.TryGetValue(word, out var level))
-            Add(_moves.Aimed(_said[^1].Element with { Level = null }, level));
-        else if (SideAt(from, to) is { } side && side.End == to)
-            Told(_said[^1].Element with { Side = side.Side, IsSideSaid = true }, 0);
-        else
-            return false;
-        return true;
-    }
-
-    /// <summary>'as before', 'same again', 'from last week': somebody knows what, this reader does not.</summary>
-    private bool IsBackReference(int from, int to)
-    {
-        for (var i = from; i + 1 < to; i++)
-            if (
-                (_tokens[i].Text, _tokens[i + 1].Text)
-                is
-                    ("as", "before")
-                    or
-                    ("same", "again")
-                    or
-                    ("same", "as")
-                    or
-                    ("last", "week")
-                    or
-                    ("as", "last")
-                    or
-                    ("last", "time")
-            )
-                return true;
-        return false;
-    }
-
-    // ---- steps ----
-
-    /// <summary>'1-2-3', '1 2 3', 'one two': the school's numbers.</summary>
-    private int Figures(int at, int to)
-    {
-        var found = new List<Element>();
-        var end = at;
-        while (end < to && FigureAt(end) is { } figure && (end == at || IsNextFigure(end) || IsBetweenFigures(end - 1)))
-        {
-            found.Add(figure);
-            end += IsBetweenFigures(end + 1 < to ? end + 1 : end) ? 2 : 1;
-        }
-        var goesOn = _hasFigures && found.Count == 1 && !IsNameAt(at + 1) && _tokens[at].IsNumber;
-        if (found.Count < 2 && !goesOn && !(found.Count == 1 && end < to && _tokens[end].Hyphened))
-            return 0;
-        found.ForEach(Add);
-        _hasFigures = true;
-        return end - at;
-    }
-
-    private bool IsNextFigure(int at) =>
-        _tokens[at].Hyphened || (_tokens[at].IsNumber == _tokens[at - 1].IsNumber && !_tokens[at].Attached);
-
-    private Element? FigureAt(int at)
-    {
-        var token = _tokens[at];
-        var figure =
-            token.IsNumber && token.Value is >= 1 and <= 9 && token.Value == Math.Floor(token.Value) ? (int)token.Value
-            : DoseWords.NumberOf(token.Text) is { } said and <= 9 && token.IsWord ? said
-            : 0;
-        if (figure == 0 || _vocabulary.Figure(figure) is not { } element)
-            return null;
-        return element;
-    }
-
-    /// <summary>'double jab', '3 knees'.</summary>
-    private int Several(int at, int to)
-    {
-        var times = _tokens[at] switch
-        {
-            { Text: "double" or "twin" } => 2,
-            { Text: "triple" } => 3,
-            { IsNumber: true, Value: >= 2 and <= MostInRow } number => (int)number.Value,
-            { IsWord: true } word when DoseWords.NumberOf(word.Text) is >= 2 and <= MostInRow and var said => said,
-            { IsNumber: true, Value: 1 } => 1,
-            _ => 0,
-        };
-        if (times == 0 || at + 1 >= to || !_moves.Names.Longest(_keys, at).IsNone)
-            return 0;
-        if (_moves.One(_keys, at + 1) is not { IsNone: false } name || at + 1 + name.Used > to)
-            return 0;
-        for (var i = 0; i < times; i++)
-            foreach (var move in name.Moves)
-                Add(move);
-        return 1 + name.Used;
-    }
-
-    /// <summary>'parry the jab': what is parried is the partner's.</summary>
-    private int Answered(int at, int to)
-    {
-        if (_said[^1].Element.Technique is not { Family: TechniqueFamily.Block or TechniqueFamily.Evasion })
-            return 0;
-        if (_tokens[at].Text is not ("the" or "a" or "his" or "her" or "their") || at + 1 >= to)
-            return 0;
-        return _moves.One(_keys, at + 1) is { IsNone: false, Moves: [{ Technique.IsStrike: true }] } attack
-            ? 1 + attack.Used
-            : 0;
-    }
-
-    /// <summary>'twice' and 'x2' behind a move: that move again.</summary>
-    private int Again(int at, int to)
-    {
-        var (times, used) = _tokens[at].Text switch
-        {
-            "twice" => (2, 1),
-            "x" when at + 1 < to && _tokens[at + 1] is { IsNumber: true, Value: >= 2 and <= MostInRow } n => (
-                (int)n.Value,
-                2
-            ),
-            _ => (0, 0),
-        };
-        for (var i = 1; i < times; i++)
-            Add(_said[^1].Element);
-        return used;
-    }
-
-    /// <summary>A named form: 'heian shodan', 'form 1'; the words of its name go with it.</summary>
-    private int Form(int at, int to)
-    {
-        if (_vocabulary.Catalogue.Find("form") is not { } form || !SpokenWords.IsForm(_keys, at))
-            return 0;
-        Add(NameFinder.Move(form));
-        var end = at + 1;
-        while (
-            end < to && _tokens[end] is { Kind: TokenKind.Word or TokenKind.Number } token && !IsOtherName(token, end)
-        )
-            end++;
-        return end - at;
-
-        bool IsOtherName(Token token, int i) =>
-            token.IsWord
-            && (IsNameAt(i) || SpokenWords.Prepositions.Contains(token.Text))
-            && _keys[i] is not ("form" or "kata");
-    }
-
-    /// <summary>'[jab]' is what the partner does as the next move answers it; kit was taken out before.</summary>
-    private int Partner(int at)
-    {
-        var close = Close(at, "]");
-        if (
-            _moves.One(_keys, at + 1) is { Moves: [{ Technique: { } technique } move], Used: var used }
-            && at + 1 + used >= close
-        )
-            _attack = new Attack(technique, move.Side, move.Level);
-        else if (close > at + 1)
-            Add(Unknown(_text[_tokens[at + 1].Start.._tokens[close - 1].End]));
-        return Math.Min(close + 1, _tokens.Count) - at;
-    }
-
-    private int Close(int at, string sign)
-    {
-        var close = at + 1;
-        while (close < _tokens.Count && _tokens[close].Text != sign)
-            close++;
-        return close;
-    }
-
-    /// <summary>Round brackets say of the move before them where it goes, or something about it.</summary>
-    private int Bracket(int at)
-    {
-        var close = Close(at, ")");
-        var inside = close > at + 1 ? _text[_tokens[at + 1].Start.._tokens[close - 1].End].ToLowerInvariant() : "";
-        if (_said is [.., var (last, joint)])
-        {
-            if (SideAt(at + 1, close) is { } side)
-                last = last with { Side = side.Side, IsSideSaid = true };
-            else if (SpokenWords.Levels.TryGetValue(inside, out var level))
-                last = last with { Level = level };
-            else if (QualifierWords.Landings.TryGetValue(inside, out var landing))
-                last = last with { Landing = landing };
-            _said[^1] = (last, joint);
-        }
-        return Math.Min(close + 1, _tokens.Count) - at;
-    }
-
-    /// <summary>
-    /// Behind a preposition: the body side or level ('off the back leg', 'to the head'), a stance or place that is no move of
-    /// its own, somebody's attack. What is none of these is read on.
-    /// </summary>
-    private int Where(int at, int to, int before)
-    {
-        var word = _tokens[at].Text;
-        var next = at + 1;
-        while (next < to && (SpokenWords.Determiners.Contains(_tokens[next].Text) || _tokens[next].Text == "/"))
-            next++;
-        if (next >= to)
-            return next - at;
-        var name = _moves.One(_keys, next);
-        if (word is "against" or "vs" && !name.IsNone)
-            return next + name.Used - at;
-        if (name.IsNone && _said.Count > before)
-        {
-            if (SideAt(next, to) is { } side && word is not "to")
-                return Told(_said[^1].Element with { Side = side.Side, IsSideSaid = true }, side.End - at);
-            if (
-                word is "to" or "at"
-                && _keys[next] is { } aim
-                && SpokenWords.Levels.TryGetValue(aim, out var level)
-                && EndsLevel(next + 1, to)
-            )
-                return Told(_moves.Aimed(_said[^1].Element, level), next + 1 - at + (IsHeight(next + 1, to) ? 1 : 0));
-        }
-        if (!name.IsNone)
-            return Before(word, next - at, name, before);
-        var end = next;
-        while (
-            end < to
-            && (
-                SpokenWords.Places.Contains(_tokens[end].Text)
-                || (end > next && SpokenWords.Fillers.Contains(_tokens[end].Text))
-                || (SpokenWords.Adjectives.Contains(_tokens[end].Text) && end + 1 < to)
-            )
-        )
-            end++;
-        return end - at;
-    }
-
-    private bool IsHeight(int at, int to) => at < to && _tokens[at].Text is "height" or "level";
-
-    private bool EndsLevel(int at, int to) =>
-        at >= to || IsHeight(at, to) || !SpokenWords.Places.Contains(_tokens[at].Text);
-
-    private int Told(Element last, int used)
-    {
-        if (last.Technique is null || MoveFinder.Takes(last.Technique, last.Side))
-            _said[^1] = (last, _said[^1].Joint);
-        return used;
-    }
-
-    /// <summary>A name behind a preposition: a stance or a way to lie is where, 'off a jab' comes first, the rest is the next move.</summary>
-    private int Before(string preposition, int skip, NameMatch name, int before)
-    {
-        var technique = name.Moves[0].Technique!;
-        var isPlace =
-            technique.Family is TechniqueFamily.Stance or TechniqueFamily.Conditioning or TechniqueFamily.Mobility
-            || technique.Id == "clinch-hold";
-        if (technique.Family == TechniqueFamily.Breath && preposition is "with" or "w")
-            return skip + name.Used;
-        if (
-            isPlace && preposition is "in" or "from" or "out" or "on" or "at" or "off" or "against"
-            || (preposition == "to" && technique.Family == TechniqueFamily.Stance)
-        )
-            return skip + name.Used;
-        if (preposition is "off" or "from" or "behind" or "past" && _said.Count > before && technique.IsStrike)
-        {
-            _said.Insert(_said.Count - 1, (name.Moves[0], _said[^1].Joint));
-            return skip + name.Used;
-        }
-        return skip;
-    }
-
-    private (Side Side, int End)? SideAt(int at, int to)
-    {
-        if (at >= _keys.Count || _keys[at] is not { } word || !SpokenWords.Sides.TryGetValue(word, out var side))
-            return null;
-        var hasNoun = at + 1 < to && _keys[at + 1] is { } noun && SpokenWords.SideNouns.Contains(noun);
-        return hasNoun || side is Side.Left or Side.Right ? (side, at + (hasNoun ? 2 : 1)) : null;
-    }
-
-    // ---- what a move means among others ----
-
-    private List<(Element Element, Joint Joint)> InContext()
-    {
-        OnceEach();
-        for (var i = 0; i < _said.Count; i++)
-        {
-            var (element, joint) = _said[i];
-            var next = i + 1 < _said.Count ? _said[i + 1].Element.Technique : null;
-            var meant = element.Technique?.Id switch
-            {
-                "skipping-rope" when next is { IsStrike: true } => "skip-in",
-                "run-to-exit" when _said.Count == 1 && _keys.Count <= 2 => "jog",
-                "half-turn"
-                    when i > 0 && _said.Take(i).Any(s => s.Element.Technique?.Id is "clinch-hold" or "clinch-knee") =>
-                    "clinch-turn",
-                "shin-check" when HandIsNamed() => "hand-trap",
-                "knee" when AreJoints(i) => "knee-circles",
-                "elbow" when AreJoints(i) => "elbow-circles",
-                _ => null,
-            };
-            if (meant is not null && _vocabulary.Catalogue.Find(meant) is { } technique)
-                _said[i] = (NameFinder.Move(technique), joint);
-        }
-        return _said;
-    }
-
-    /// <summary>'neck, shoulders, hips, knees': among joints that are loosened the knees circle too.</summary>
-    private bool AreJoints(int at) =>
-        _said.Count > 1
-        && _said[at].Element is { IsSideSaid: false, Level: null }
-        && _said.All(s =>
-            s.Element.Technique
-                is { Family: TechniqueFamily.Mobility }
-                    or { Id: "knee" or "elbow" or "knee-circles" or "elbow-circles" }
-        )
-        && _said.Exists(s => s.Element.Technique is { Family: TechniqueFamily.Mobility });
-
-    /// <summary>'sit wide, straddle' names one stretch twice.</summary>
-    private void OnceEach()
-    {
-        for (var i = _said.Count - 1; i > 0; i--)
-            if (
-                _said[i].Element is { Technique: { } technique } again
-                && (technique.IsExercise || technique.Family == TechniqueFamily.Throw)
-                && again == _said[i - 1].Element
-            )
-                _said.RemoveAt(i);
-        // 'stretch hamstrings': the general word goes with the special one
-        if (_said.Count > 1 && _said.Exists(s => s.Element.Technique is { IsStretch: true, Id: not "stretching" }))
-            _said.RemoveAll(s => s.Element.Technique is { Id: "stretching" });
-    }
-
-    private bool HandIsNamed() => _keys.Has(k => k is "hand" or "palm");
-
-    private static List<Count> Counts(List<(Element Element, Joint Joint)> said)
-    {
-        var counts = new List<Count>();
-        foreach (var (element, joint) in said)
-        {
-            if (joint == Joint.NextCount || counts.Count == 0)
-                counts.Add(new Count([new Beat([element])]));
-            else if (joint == Joint.SameCount)
-                counts[^1] = new Count([.. counts[^1].Beats, new Beat([element])]);
-            else
-                counts[^1] = new Count([
-                    .. counts[^1].Beats.SkipLast(1),
-                    new Beat([.. counts[^1].Beats[^1].Elements, element]),
-                ]);
-        }
-        return counts;
     }
 }

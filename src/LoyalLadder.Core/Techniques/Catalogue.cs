@@ -96,20 +96,38 @@ public sealed class Catalogue
         }
     }
 
-    /// <summary>The names closest to something that was not understood, best first.</summary>
-    public IEnumerable<string> Closest(string text, int count = 3)
+    /// <summary>
+    /// The names closest to something that was not understood, best first: those that the reader's own school and everybody
+    /// uses, spelt nearly so or holding the same words; nothing that merely looks alike.
+    /// </summary>
+    public IEnumerable<string> Closest(string text, NamingSchool reader = NamingSchool.Generic, int count = 3)
     {
         var key = NameKey.Of(text);
         if (key.Length is 0 or > 60)
             return [];
+        var words = NameKey.Words(text).Where(w => w.Length > 2).ToHashSet(StringComparer.Ordinal);
         return _names
-            .Select(n => (n.Name, n.Technique.Id, Distance: Distance(key, n.Key)))
-            .Where(n => n.Distance <= Math.Max(2, key.Length / 2))
-            .OrderBy(n => n.Distance)
+            .Where(n => n.School == reader || n.School == NamingSchool.Generic)
+            .Select(n => (n.Name, n.Technique.Id, n.School, Far: Far(key, words, n.Key, n.Name)))
+            .Where(n => n.Far is not null)
+            .OrderBy(n => n.Far)
+            .ThenBy(n => n.School == reader ? 0 : 1)
+            .ThenBy(n => n.Name.Length)
             .ThenBy(n => n.Name, StringComparer.Ordinal)
             .DistinctBy(n => n.Id)
             .Take(count)
             .Select(n => n.Name);
+    }
+
+    /// <summary>How far a name is from typed words: edits where it is spelt nearly so, then names that share words; null for all others.</summary>
+    private static int? Far(string key, HashSet<string> words, string nameKey, string name)
+    {
+        var edits = Math.Abs(key.Length - nameKey.Length) > key.Length / 3 ? int.MaxValue : Distance(key, nameKey);
+        if (edits <= Math.Max(2, key.Length / 4))
+            return edits;
+        var own = NameKey.Words(name);
+        var shared = own.Count(words.Contains);
+        return shared == 0 ? null : 100 + (10 * (words.Count - shared)) + own.Count - shared;
     }
 
     /// <summary>Edits (insert, remove, replace) that turn one key into the other.</summary>

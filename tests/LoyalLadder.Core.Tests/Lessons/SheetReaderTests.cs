@@ -249,6 +249,20 @@ public class SheetReaderTests
         }
     }
 
+    /// <summary>Sheets in many hands: phone, bullets, a table, a letter, capitals, four traditions.</summary>
+    [Fact]
+    public void Of_sheets_by_other_hands_nearly_all_is_understood()
+    {
+        var folder = Path.Combine(AppContext.BaseDirectory, "Sheets");
+        var lines = Directory
+            .GetFiles(folder, "*.txt", SearchOption.AllDirectories)
+            .SelectMany(file => Given.Reader.Read(File.ReadAllText(file)).Plan.Lines)
+            .ToList();
+        var strange = lines.Where(l => !l.IsUnderstood).Select(l => l.Content).ToList();
+        Assert.True(lines.Count > 200, $"{lines.Count} lines");
+        Assert.True(strange.Count <= 0.05 * lines.Count, $"{strange.Count}: {string.Join(" | ", strange)}");
+    }
+
     public static TheoryData<string, int, int> Samples =>
         new()
         {

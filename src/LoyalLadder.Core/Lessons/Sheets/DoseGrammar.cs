@@ -154,6 +154,10 @@ internal static class DoseGrammar
     private static void Rounds()
     {
         Amount(
+            "<s> on ,? <s> off x|for <n> rounds|times|sets?; <s> on ,? <s> off",
+            (p, c) => p.RoundAndRest(c.Numbers.Count > 0 ? c.Numbers[0] : null, c.Times[0], c.Times[1])
+        );
+        Amount(
             "<n> x <t> each?; <n> rounds|rds|rd|round|x x|of|@|,|:? <t> each?; <n> goes|lots|blocks|sets|times|bouts x|of|@|at <t> each?",
             (p, c) => p.Round(c.Numbers[0], c.Times[0])
         );

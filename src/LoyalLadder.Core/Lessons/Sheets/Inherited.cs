@@ -7,6 +7,9 @@ namespace LoyalLadder.Core.Lessons.Sheets;
 /// <summary>What a heading says of all its lines: 'pads (pairs, small shields)', 'escapes, in pairs, slow then normal:'.</summary>
 internal sealed partial record Inherited(bool Pairs, Sequence<Pace> Paces, Sequence<KitNeed> Kit)
 {
+    /// <summary>'(10 each side)' in a heading goes for every line below that has no dose of its own.</summary>
+    public Dose? Dose { get; init; }
+
     public static Inherited Nothing { get; } = new(false, [], []);
 
     public bool IsNothing => this == Nothing;
@@ -23,6 +26,8 @@ internal sealed partial record Inherited(bool Pairs, Sequence<Pace> Paces, Seque
     /// <summary>The line with what it left open filled in.</summary>
     public LessonLine Onto(LessonLine line)
     {
+        if (Dose is { } said && line is { Dose: null, Problem: null, Moves.IsKnown: true, Moves.IsPause: false })
+            line = line with { Dose = said };
         // games and other timed words of one's own are not done in pairs because the heading says so
         if (
             IsNothing

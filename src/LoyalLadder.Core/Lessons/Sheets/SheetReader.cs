@@ -131,6 +131,11 @@ public sealed partial class SheetReader
                 TakeHeader(line);
                 return;
             }
+            if (Greeting().IsMatch(text) && !HasAmount(text))
+            {
+                Add(new Note(Clip(text)), line.Number);
+                return;
+            }
             if (IsAside(line))
                 return;
             TakeLine(line);
@@ -191,6 +196,8 @@ public sealed partial class SheetReader
                 return false;
             var things = Things(Bracketed().Replace(line.Text, " "));
             var isLong = things is [{ Dose: TimedDose { Seconds: >= 20 * 60, Rounds: 1 } }];
+            if (IsHead(line.Text, things))
+                return TakeTitle(line.Text);
             if (!isLong && things.Exists(t => t.Dose is not null || t.Problem is not null))
                 return false;
             if (things.Exists(t => t.Moves.IsKnown))
@@ -204,6 +211,17 @@ public sealed partial class SheetReader
                 _head = with;
             Add(new Note(Clip(line.Text)), line.Number);
             return true;
+        }
+
+        /// <summary>A first line that tells of the lesson: how long and for whom, and of nothing that is done in so long.</summary>
+        private bool IsHead(string text, List<LessonLine> things)
+        {
+            if (_head.Title is not null || _entries.Count > 0)
+                return false;
+            var facts = HeadReader.Facts(text, LessonHead.Empty);
+            var isForWhom = facts.People is not null || facts.Band is not null || facts.Start is not null;
+            return facts.Minutes is not null
+                && (isForWhom || !things.Exists(t => t.Moves.Elements.Any(e => e.Technique is not null)));
         }
 
         private bool IsBareHeading(TypedLine line, TypedLine? next)
@@ -224,6 +242,7 @@ public sealed partial class SheetReader
             if (SegmentKinds.IsHeading(words))
                 return setApart
                     || SegmentKinds.Of(words) is SegmentKind.WarmUp or SegmentKind.CoolDown
+                    || (next is not null && HasAmount(next.Text))
                     || !reader._moves.Read(words).IsKnown;
             return Capitals(words)
                 && NameKey.Words(words).Count <= 5
@@ -241,6 +260,16 @@ public sealed partial class SheetReader
             return (match.Groups["words"].Value.Trim(), match.Groups["said"].Value.Trim());
         }
 
+        /// <summary>What a heading says of its lines, an amount for those without one included.</summary>
+        private Inherited SaidOf(string words) =>
+            Inherited.Read(words) with
+            {
+                Dose = reader._lines.Read($"\"-\" {words.Replace('"', ' ')}")
+                    is [{ Problem: null, Dose: SoloDose dose }]
+                    ? dose
+                    : null,
+            };
+
         private static bool Capitals(string words) => words.Any(char.IsLetter) && !words.Any(char.IsLower);
 
         private void AddSegment(TypedLine line, TypedLine? next, string name)
@@ -250,7 +279,7 @@ public sealed partial class SheetReader
             _ordinal = 0;
             var (words, said) = Heading(name);
             // where the lines below are indented, it is said of those only
-            _segment = (Inherited.Read(said), next is not null && next.Indent > line.Indent ? line.Indent : -1);
+            _segment = (SaidOf(said), next is not null && next.Indent > line.Indent ? line.Indent : -1);
             if (_segment.Said.IsNothing)
             {
                 Add(new Segment(Clip(name)), line.Number);
@@ -264,7 +293,7 @@ public sealed partial class SheetReader
         private void TakeHeader(TypedLine line)
         {
             var text = line.Text.TrimEnd(':', ' ');
-            _header = (Inherited.Read(text), line.Indent);
+            _header = (SaidOf(text), line.Indent);
             _lastIndent = line.Indent;
             Add(new Note(Clip(text)), line.Number);
         }
@@ -397,6 +426,12 @@ public sealed partial class SheetReader
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex HeadingWords();
+
+    [GeneratedRegex(
+        @"^(?:thanks?|thank you|cheers|hi|hello|dear|see you|good luck|have fun|remind|reminder)\b(?!.*\bbow\b)",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
+    private static partial Regex Greeting();
 
     [GeneratedRegex(@"\([^)]*\)", RegexOptions.CultureInvariant)]
     private static partial Regex Bracketed();

@@ -68,7 +68,7 @@ public sealed class SheetView
     public IReadOnlyList<string> Closest(LessonLine line)
     {
         var unknown = line.Moves.Elements.FirstOrDefault(e => e.Technique is null);
-        return unknown is null ? [] : [.. Facts.Material.Catalogue.Closest(unknown.Words)];
+        return unknown is null ? [] : [.. Facts.Material.Catalogue.Closest(unknown.Words, Facts.School.Naming)];
     }
 
     /// <summary>Where a form of the live part posts to: 'lines?handler=Step&amp;line=…'.</summary>

@@ -1,0 +1,93 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Speech;
+
+internal sealed partial class SpeechReader
+{
+    /// <summary>
+    /// Behind a preposition: the body side or level ('off the back leg', 'to the head'), a stance or place that is no move of
+    /// its own, somebody's attack. What is none of these is read on.
+    /// </summary>
+    private int Where(int at, int to, int before)
+    {
+        var word = _tokens[at].Text;
+        var next = at + 1;
+        while (next < to && (SpokenWords.Determiners.Contains(_tokens[next].Text) || _tokens[next].Text == "/"))
+            next++;
+        if (next >= to)
+            return next - at;
+        var name = _moves.One(_keys, next);
+        if (word is "against" or "vs" && !name.IsNone)
+            return next + name.Used - at;
+        if (name.IsNone && _said.Count > before)
+        {
+            if (SideAt(next, to) is { } side && word is not "to")
+                return Told(_said[^1].Element with { Side = side.Side, IsSideSaid = true }, side.End - at);
+            if (
+                word is "to" or "at"
+                && _keys[next] is { } aim
+                && SpokenWords.Levels.TryGetValue(aim, out var level)
+                && EndsLevel(next + 1, to)
+            )
+                return Told(_moves.Aimed(_said[^1].Element, level), next + 1 - at + (IsHeight(next + 1, to) ? 1 : 0));
+        }
+        if (!name.IsNone)
+            return Before(word, next - at, name, before);
+        var end = next;
+        while (
+            end < to
+            && (
+                SpokenWords.Places.Contains(_tokens[end].Text)
+                || (end > next && SpokenWords.Fillers.Contains(_tokens[end].Text))
+                || (SpokenWords.Adjectives.Contains(_tokens[end].Text) && end + 1 < to)
+            )
+        )
+            end++;
+        return end - at;
+    }
+
+    private bool IsHeight(int at, int to) => at < to && _tokens[at].Text is "height" or "level";
+
+    private bool EndsLevel(int at, int to) =>
+        at >= to || IsHeight(at, to) || !SpokenWords.Places.Contains(_tokens[at].Text);
+
+    private int Told(Element last, int used)
+    {
+        if (last.Technique is null || MoveFinder.Takes(last.Technique, last.Side))
+            _said[^1] = (last, _said[^1].Joint);
+        return used;
+    }
+
+    /// <summary>A name behind a preposition: a stance or a way to lie is where, 'off a jab' comes first, the rest is the next move.</summary>
+    private int Before(string preposition, int skip, NameMatch name, int before)
+    {
+        var technique = name.Moves[0].Technique!;
+        var isPlace =
+            technique.Family is TechniqueFamily.Stance or TechniqueFamily.Conditioning or TechniqueFamily.Mobility
+            || technique.Id == "clinch-hold";
+        if (technique.Id is "pad-round" or "bag-round")
+            return skip + name.Used;
+        if (technique.Family == TechniqueFamily.Breath && preposition is "with" or "w")
+            return skip + name.Used;
+        if (
+            isPlace && preposition is "in" or "from" or "out" or "on" or "at" or "off" or "against"
+            || (preposition == "to" && technique.Family == TechniqueFamily.Stance)
+        )
+            return skip + name.Used;
+        if (preposition is "off" or "from" or "behind" or "past" && _said.Count > before && technique.IsStrike)
+        {
+            _said.Insert(_said.Count - 1, (name.Moves[0], _said[^1].Joint));
+            return skip + name.Used;
+        }
+        return skip;
+    }
+
+    private (Side Side, int End)? SideAt(int at, int to)
+    {
+        if (at >= _keys.Count || _keys[at] is not { } word || !SpokenWords.Sides.TryGetValue(word, out var side))
+            return null;
+        var hasNoun = at + 1 < to && _keys[at + 1] is { } noun && SpokenWords.SideNouns.Contains(noun);
+        return hasNoun || side is Side.Left or Side.Right ? (side, at + (hasNoun ? 2 : 1)) : null;
+    }
+}

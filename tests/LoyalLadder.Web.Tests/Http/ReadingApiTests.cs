@@ -102,4 +102,18 @@ public sealed class ReadingApiTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
         Assert.Contains("setting", wrong.GetRawText(), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task The_bench_shows_a_combination_alone_or_against_the_other_lead()
+    {
+        using var ines = await Visitor.SignedIn(demo.Server);
+        const string bench = "/bench?band=adults&lead=left&naming=Generic&c=";
+        var elbow = bench + "lead%20elbow%2C%20rear%20round%20kick";
+        Assert.NotNull((await ines.Page(elbow)).QuerySelector("circle.partner"));
+        var alone = await ines.Page(elbow + "&with=solo");
+        Assert.Null(alone.QuerySelector("circle.partner"));
+        Assert.Equal("solo", alone.QuerySelector("#with option[selected]")!.GetAttribute("value"));
+        var nonsense = await ines.Page(elbow + "&with=crowd");
+        Assert.Equal("same", nonsense.QuerySelector("#with option[selected]")!.GetAttribute("value"));
+    }
 }

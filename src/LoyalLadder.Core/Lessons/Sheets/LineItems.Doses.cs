@@ -10,24 +10,7 @@ internal sealed partial class LineItems
     {
         if (_pending.Count > 0)
         {
-            if (!clause.HasAmount)
-            {
-                foreach (var dose in clause.Doses)
-                    dose.SayTo(_pendingParts);
-                if (clause.HasWords)
-                    _pending.Add(clause);
-                return;
-            }
-            var parts = new DoseParts();
-            parts.Share(_pendingParts);
-            SayTo(parts, clause);
-            _last = [.. clause.Doses];
-            List<Clause> contents = [.. _pending];
-            if (clause.HasWords)
-                contents.Add(clause);
-            _pending.Clear();
-            Items(contents, parts);
-            _last = [];
+            Dosed(clause);
             return;
         }
         if (_items.Count == 0)
@@ -131,6 +114,29 @@ internal sealed partial class LineItems
         var parts = new DoseParts();
         only.SayTo(parts);
         return parts.BareReps;
+    }
+
+    /// <summary>A phrase of the dose behind contents that wait for their amount.</summary>
+    private void Dosed(Clause clause)
+    {
+        if (!clause.HasAmount)
+        {
+            foreach (var dose in clause.Doses)
+                dose.SayTo(_pendingParts);
+            if (clause.HasWords)
+                _pending.Add(clause);
+            return;
+        }
+        var parts = new DoseParts();
+        parts.Share(_pendingParts);
+        SayTo(parts, clause);
+        _last = [.. clause.Doses];
+        List<Clause> contents = [.. _pending];
+        if (clause.HasWords)
+            contents.Add(clause);
+        _pending.Clear();
+        Items(contents, parts);
+        _last = [];
     }
 
     /// <summary>Several bare counts that are done over and over become one thing with reps of its own for each move.</summary>

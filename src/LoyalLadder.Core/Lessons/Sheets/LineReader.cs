@@ -280,9 +280,11 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
             )
         )
         {
-            var match = CountedKit().Match(piece);
+            // wraps and tabs leave blanks behind
+            var words = Blanks().Replace(piece, " ");
+            var match = CountedKit().Match(words);
             if (!match.Success)
-                yield return new KitNeed(Clip(piece), null);
+                yield return new KitNeed(Clip(words), null);
             else if (int.TryParse(match.Groups["n"].ValueSpan, CultureInfo.InvariantCulture, out var count))
                 yield return new KitNeed(Clip(match.Groups["what"].Value), count);
         }

@@ -10,7 +10,23 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Web.Pages.Bench;
 
 /// <summary>What the bench is asked to show.</summary>
-public sealed record BenchQuestion(string Text, ReaderWords Words, AgeBand Band, FightRange? From, int Beat);
+public sealed record BenchQuestion(string Text, ReaderWords Words, AgeBand Band, FightRange? From, int Beat)
+{
+    /// <summary>Who is there: same, opposite or solo.</summary>
+    public string With { get; init; } = Same;
+
+    public const string Same = "same",
+        Opposite = "opposite",
+        Solo = "solo";
+
+    public TraceAsk Ask =>
+        new(Words.Lead, Band)
+        {
+            From = From,
+            Setting = With == Solo ? TraceSetting.Solo : TraceSetting.Partner,
+            IsOpposite = With == Opposite,
+        };
+}
 
 /// <summary>One combination with all that the bench shows under it; computed anew for each text.</summary>
 public sealed class BenchView
@@ -24,7 +40,7 @@ public sealed class BenchView
         if (Reading?.Combination is not { } combination)
             return;
         var tracer = taught.Tracer(question.Words.Naming);
-        Trace = tracer.Trace(combination, question.Words.Lead, question.Band, question.From);
+        Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
         Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
         BuildUp = Core.Lessons.BuildUp.Of(Trace, school.BuildUp, school.Naming);
@@ -47,6 +63,8 @@ public sealed class BenchView
 
     /// <summary>The number that it is kept under already.</summary>
     public NumberedCard? Kept { get; }
+
+    public bool IsSolo => Question.With == BenchQuestion.Solo;
 
     public NamingSchool Naming => Question.Words.Naming;
 
@@ -109,6 +127,7 @@ public sealed class BenchView
                 ("naming", Question.Words.Naming.ToString()),
                 ("was", Question.Words.Naming.ToString()),
                 ("sides", Question.Words.Sides.ToString()),
+                ("with", Question.With == BenchQuestion.Same ? "" : Question.With),
                 ("from", Question.From is { } from ? FightRanges.Word(from) : ""),
             }
                 .Where(p => p.Item2.Length > 0)

@@ -49,6 +49,10 @@ public sealed class IndexModel(
     [BindProperty(SupportsGet = true)]
     public string? From { get; set; }
 
+    /// <summary>A partner in the same lead, in the other, or nobody.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? With { get; set; }
+
     [BindProperty(SupportsGet = true)]
     public string? Naming { get; set; }
 
@@ -145,7 +149,10 @@ public sealed class IndexModel(
             return false;
         var beat = int.TryParse(Beat, NumberStyles.None, CultureInfo.InvariantCulture, out var said) ? said : 1;
         View = new BenchView(
-            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, RangeOf(From), beat),
+            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, RangeOf(From), beat)
+            {
+                With = With is BenchQuestion.Opposite or BenchQuestion.Solo ? With : BenchQuestion.Same,
+            },
             await School(),
             taught
         );

@@ -58,17 +58,51 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             return new Walk(_words, combination, ask, told).Run();
         if (ask.Setting == TraceSetting.Solo)
             return new Walk(_words, combination, ask, FightRange.Long).Run();
-        Trace? best = null;
-        var least = int.MaxValue;
-        for (var start = FightRange.Long; start >= Nearest(combination) && least > 0; start--)
+        var nearest = Nearest(combination);
+        var best = Least(combination, ask, nearest, isPromising: true);
+        if (best.Weight > 0)
         {
-            var trace = new Walk(_words, combination, ask, start).Run();
-            var weight = trace.Findings.Sum(f => f.IsAboutRange ? Weight(f.Severity) : 0);
-            if (weight < least)
-                (best, least) = (trace, weight);
+            var other = Least(combination, ask, nearest, isPromising: false);
+            if (other.Weight < best.Weight || (other.Weight == best.Weight && other.Trace!.From > best.Trace!.From))
+                best = other;
         }
-        return best!;
+        return best.Trace!;
     }
+
+    /// <summary>The trace with least wrong among the starts from which the first move works, or among the others; the farther of equals.</summary>
+    private (Trace? Trace, int Weight) Least(
+        Combination combination,
+        TraceAsk ask,
+        FightRange nearest,
+        bool isPromising
+    )
+    {
+        var best = ((Trace?)null, int.MaxValue);
+        for (var start = FightRange.Long; start >= nearest && best.Item2 > 0; start--)
+        {
+            if (IsPromising(combination, start) != isPromising)
+                continue;
+            var trace = new Walk(_words, combination, ask, start).Run();
+            var weight = 0;
+            foreach (var finding in trace.Findings)
+                weight += finding.IsAboutRange ? Weight(finding.Severity) : 0;
+            if (weight < best.Item2)
+                best = (trace, weight);
+        }
+        return best;
+    }
+
+    /// <summary>False where the very first move is a strike that does not work from there, whatever comes behind it.</summary>
+    private static bool IsPromising(Combination combination, FightRange start) =>
+        combination.Counts is not [{ Beats: [{ Elements: [var first] }, ..] }, ..]
+        || first
+            is not {
+                Attack: null,
+                Step: null,
+                FootGoes: Landing.Return,
+                Technique: { IsStrike: true, Foot: FootMove.None } strike
+            }
+        || strike.Ranges.Has(start);
 
     private static int Weight(Severity severity) =>
         severity switch

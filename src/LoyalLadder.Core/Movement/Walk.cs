@@ -44,7 +44,6 @@ internal sealed class Walk
     public Trace Run()
     {
         var (number, beatNumber, groupNumber) = (0, 0, 0);
-        var counts = _combination.Counts;
         foreach (var group in _combination.Groups)
         {
             groupNumber++;
@@ -55,7 +54,7 @@ internal sealed class Walk
                 {
                     beatNumber++;
                     _balance.Begin(i == 0);
-                    var elements = Beat(count, count.Beats[i], beatNumber, Following(counts, number));
+                    var elements = Beat(count, count.Beats[i], beatNumber, number);
                     _steps.Add(
                         new TraceStep(
                             number,
@@ -76,14 +75,26 @@ internal sealed class Walk
         return new Trace(_combination, _ask.Band, _start, _from, _steps.ToImmutable(), _findings.ToImmutable());
     }
 
-    /// <summary>The two counts behind one, in which a release may still come.</summary>
-    private static IEnumerable<Count> Following(Sequence<Count> counts, int number)
+    /// <summary>Something in the two counts behind one answers an attack: a release may still come.</summary>
+    private bool IsAnsweredSoon(int number, Attack attack)
     {
+        var counts = _combination.Counts;
         for (var i = number; i < counts.Count && i < number + 2; i++)
-            yield return counts[i];
+            if (IsAnswered(counts[i], attack))
+                return true;
+        return false;
     }
 
-    private ImmutableArray<TracedElement> Beat(Count count, Beat beat, int number, IEnumerable<Count> following)
+    private static bool IsAnswered(Count count, Attack attack)
+    {
+        foreach (var beat in count.Beats)
+        foreach (var element in beat.Elements)
+            if (IsAnswer(element, attack))
+                return true;
+        return false;
+    }
+
+    private ImmutableArray<TracedElement> Beat(Count count, Beat beat, int number, int countNumber)
     {
         foreach (var element in beat.Elements)
             Attacked(element, number);
@@ -105,7 +116,7 @@ internal sealed class Walk
             }
         }
         if (!IsSolo)
-            Answered(count, beat, number, following);
+            Answered(count, beat, number, countNumber);
         return traced.Count == traced.Capacity ? traced.MoveToImmutable() : traced.ToImmutable();
     }
 
@@ -217,11 +228,7 @@ internal sealed class Walk
 
     private void Reach(Count count, Element element, Technique technique, int number, Side side)
     {
-        var isLoaded =
-            _hips.Leg(element with { IsLight = false }, technique, side, Side.None, _balance.IsHeld) == Strength.Strong
-                && side != Side.Lead
-            || _balance.IsHeld
-            || _hips.IsLeadLegLoaded;
+        var isLoaded = side != Side.Lead || _balance.IsHeld || _hips.IsLeadLegLoaded;
         var works = Distance.WorksAt(technique, side, isLoaded);
         var off = _distance.Off(works);
         // a lead leg with nothing behind it is a finding of its own
@@ -341,18 +348,18 @@ internal sealed class Walk
 
     // ---- the partner ----
 
-    private void Answered(Count count, Beat beat, int number, IEnumerable<Count> following)
+    private void Answered(Count count, Beat beat, int number, int countNumber)
     {
         foreach (var element in beat.Elements)
         {
             if (element.Attack is not { } attack || attack.Technique.Line == AttackLine.None)
                 continue;
             var isAnswered =
-                count.Beats.Any(b => b.Elements.Any(e => IsAnswer(e, attack)))
+                IsAnswered(count, attack)
                 || (
-                    attack.Technique.Line is AttackLine.Grab
+                    attack.Technique.Line == AttackLine.Grab
                     && element.Technique is { IsStrike: true }
-                    && following.Any(c => c.Beats.Any(b => b.Elements.Any(e => IsAnswer(e, attack))))
+                    && IsAnsweredSoon(countNumber, attack)
                 );
             if (!isAnswered)
                 _findings.Add(_words.Unanswered(number, count, element, attack));

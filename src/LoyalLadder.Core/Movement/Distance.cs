@@ -30,12 +30,10 @@ internal sealed class Distance(FightRange from)
     }
 
     /// <summary>A step that is joined to a strike carries it in only as far as it needs.</summary>
-    public bool ComesInWith(Lead lead, FootMove step, Ranges works)
+    public void ComesInWith(Lead lead, FootMove step, Ranges works)
     {
-        if (works.Has(Range) && works != Ranges.Anywhere)
-            return false;
-        After(lead, step);
-        return true;
+        if (works == Ranges.Anywhere || !works.Has(Range))
+            After(lead, step);
     }
 
     /// <summary>The ranges from which a move works: an unloaded lead leg does not reach to long range with round and hook kicks.</summary>

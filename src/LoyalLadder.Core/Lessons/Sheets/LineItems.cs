@@ -156,7 +156,7 @@ internal sealed partial class LineItems
             _pending.Add(clause);
             return;
         }
-        if (!clause.HasName && _pending.Count == 0 && _items.Count > 0 && !IsBackReference(clause))
+        if (!clause.HasName && _pending.Count == 0 && _items.Count > 0)
         {
             _items[^1].Remarks.Add(Whole(clause));
             return;
@@ -190,8 +190,6 @@ internal sealed partial class LineItems
                 dose.SayTo(_pendingParts);
     }
 
-    private static bool IsBackReference(Clause clause) => clause.Atoms.Count == 0;
-
     /// <summary>'holder steps back each time' behind the dose is about somebody else.</summary>
     private bool IsAboutOthers(Clause clause) =>
         clause.Atoms is [{ Kind: AtomKind.Word } first, ..]
@@ -213,8 +211,7 @@ internal sealed partial class LineItems
     {
         if (BareReps(clause) is not <= MostInside || IsLeading)
             return false;
-        return _pending.Count > 0 && _clauses.Skip(i + 1).Any(c => c.HasAmount)
-            || (_pending.Count > 0 && _items.Count == 0 && i == _clauses.Count - 1 && false);
+        return _pending.Count > 0 && _clauses.Skip(i + 1).Any(c => c.HasAmount);
     }
 
     private static decimal? BareReps(Clause clause)

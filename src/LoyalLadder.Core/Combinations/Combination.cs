@@ -48,6 +48,9 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     /// <summary>Water or rest.</summary>
     public bool IsPause => !IsEmpty && Elements.All(e => e.Technique is { IsPause: true });
 
+    /// <summary>Stretches, circles and breath, one after another without a word.</summary>
+    public bool IsLoosening => !IsEmpty && Elements.All(e => e.Technique is { IsLoosening: true });
+
     public bool Equals(Combination? other) => other is not null && Groups == other.Groups;
 
     public override int GetHashCode() => Groups.GetHashCode();

@@ -80,6 +80,28 @@ public sealed record OwnRepsDose(Sequence<int> Reps) : SoloDose
 /// <param name="Holds">Seconds of each, in order; two or more.</param>
 public sealed record HoldsDose(Sequence<int> Holds) : SoloDose;
 
+/// <summary>
+/// Several things one after another, each with a dose of its own, the whole several times: 'circuit x3 rest 30s: push-up x10 |
+/// plank 30s'. The moves of a part are the group of the same place.
+/// </summary>
+/// <param name="Parts">At least one.</param>
+public sealed record CircuitDose(Sequence<Dose> Parts) : Dose
+{
+    /// <summary>Most parts.</summary>
+    public const int MostParts = 20;
+
+    public int Times { get; init; } = 1;
+
+    /// <summary>Over and over until so many seconds are up; <see cref="Times"/> says nothing then.</summary>
+    public int? Within { get; init; }
+
+    /// <summary>Seconds of rest after each time but the last.</summary>
+    public int Rest { get; init; }
+
+    /// <summary>Up and down the hall between any two parts.</summary>
+    public bool RunsBetween { get; init; }
+}
+
 /// <summary>Everybody at a station, then one on; <paramref name="Laps"/> times round.</summary>
 public sealed record StationsDose(int Stations, int Seconds, int Change, int Laps) : Dose;
 

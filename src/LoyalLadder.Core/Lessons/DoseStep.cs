@@ -18,6 +18,8 @@ public static class DoseStep
             HoldsDose d => d with { Holds = d.Holds.Select(h => Timed(h, direction)).ToSequence() },
             OwnRepsDose { Within: { } within } d => d with { Within = Timed(within, direction) },
             OwnRepsDose d => d with { Times = Math.Clamp(d.Times + direction, 1, Dose.MostRounds) },
+            CircuitDose { Within: { } within } d => d with { Within = Timed(within, direction) },
+            CircuitDose d => d with { Times = Math.Clamp(d.Times + direction, 1, Dose.MostRounds) },
             TimedDose d => d with { Seconds = Timed(d.Seconds, direction) },
             StationsDose d => d with { Seconds = Timed(d.Seconds, direction) },
             BagLinesDose d => d with { Seconds = Timed(d.Seconds, direction) },

@@ -52,7 +52,7 @@ public sealed record Note(string Text) : SheetEntry;
 /// <summary>Something that is done: what, how much, with what.</summary>
 public sealed record LessonLine : SheetEntry
 {
-    /// <summary>The words without dose, kit and priority; for stations and bag lines the jobs, divided by bars.</summary>
+    /// <summary>The words without dose, kit and priority; for stations, bag lines and circuits the jobs, divided by bars.</summary>
     public required string Content { get; init; }
 
     /// <summary>What the words mean.</summary>
@@ -87,9 +87,9 @@ public sealed record LessonLine : SheetEntry
     /// <summary>Every word has a meaning and the dose is usable.</summary>
     public bool IsUnderstood => Problem is null && Moves.IsKnown && Versions.All(v => v.Line.Problem is null);
 
-    /// <summary>The jobs of stations and bag lines, else the whole content as one.</summary>
+    /// <summary>The jobs of stations and bag lines and the parts of a circuit, else the whole content as one.</summary>
     public IReadOnlyList<string> Jobs =>
-        Dose is StationsDose or BagLinesDose
+        Dose is StationsDose or BagLinesDose or CircuitDose
             ? Content.Split('|', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
             : [Content];
 }

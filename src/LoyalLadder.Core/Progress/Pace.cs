@@ -20,7 +20,7 @@ public static class PaceKinds
         line switch
         {
             { Moves.IsPause: true } => PaceKind.Pause,
-            { Dose: StationsDose or BagLinesDose } => PaceKind.Turns,
+            { Dose: StationsDose or BagLinesDose or CircuitDose } => PaceKind.Turns,
             { Dose: FloorDose or RunsDose or LapsDose } => PaceKind.Floor,
             { Dose: SoloDose { IsShared: true } } => PaceKind.Partner,
             { Moves.IsExercise: true } => PaceKind.Exercise,
@@ -43,6 +43,14 @@ public readonly record struct PacedLine(
     int Planned,
     int Actual
 );
+
+/// <summary>What the log says of one kind of work, beside the starting values.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Lines">Lines that were run and count.</param>
+/// <param name="Planned">Their seconds as the starting values had them.</param>
+/// <param name="Actual">Their seconds as run.</param>
+/// <param name="Factor">What a planned second is taken for from now on.</param>
+public readonly record struct PaceOfKind(PaceKind Kind, int Lines, int Planned, int Actual, double Factor);
 
 /// <summary>When a lesson is likely to end.</summary>
 /// <param name="Seconds">Likely length, opening and closing included.</param>
@@ -86,6 +94,19 @@ public sealed class Pace
     {
         _school = Median(lines.Select(l => l.Log));
         _kinds = Level(lines, l => l.Kind, _ => _school);
+        Kinds =
+        [
+            .. lines
+                .GroupBy(l => l.Line.Kind, l => l.Line)
+                .OrderBy(g => g.Key)
+                .Select(g => new PaceOfKind(
+                    g.Key,
+                    g.Count(),
+                    g.Sum(l => l.Planned),
+                    g.Sum(l => l.Actual),
+                    Math.Exp(_kinds[g.Key])
+                )),
+        ];
         _classes = Level(lines, l => (l.Kind, l.Class), k => _kinds[k.Kind]);
         _instructors = Level(lines, l => (l.Kind, l.Class, l.Instructor), k => _classes[(k.Kind, k.Class)]);
         // what is left over: of each line by itself, and of each lesson as a whole
@@ -105,6 +126,9 @@ public sealed class Pace
         var between = means.Count < 3 ? 0.01 : Variance(means) - left.Average(g => _line * _line / g.Count);
         _lesson = Math.Sqrt(Math.Max(0.0004, between));
     }
+
+    /// <summary>The kinds of work that were logged.</summary>
+    public IReadOnlyList<PaceOfKind> Kinds { get; }
 
     /// <summary>Learns from logged lines; null while there are too few.</summary>
     public static Pace? Learn(IEnumerable<PacedLine> lines)

@@ -111,6 +111,9 @@ public sealed record Technique
 
     private const decimal LeastStretch = 5;
 
+    /// <summary>Stretching, circling and breathing, but no pause.</summary>
+    public bool IsLoosening => Family is TechniqueFamily.Mobility or TechniqueFamily.Breath && !IsPause;
+
     /// <summary>Work in rounds: pads, bag, shadow, sparring. 'N x M' without a unit are minutes there.</summary>
     public bool IsTimedRound => Id is "pad-round" or "bag-round" or "shadow-sparring" or "sparring";
 

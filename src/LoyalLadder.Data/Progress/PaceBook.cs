@@ -18,6 +18,12 @@ public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memor
     {
         if (sheet.Clock.Lines.IsEmpty)
             return null;
+        return (await Known(cancel))?.Of(sheet.Clock, sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
+    }
+
+    /// <summary>What the school's own log says of its pace; null while too little was run.</summary>
+    public async Task<Pace?> Known(CancellationToken cancel)
+    {
         var since = SchoolTime.Today((await own.Facts(cancel)).School, time).AddDays(-Pace.Days);
         var learned = await memory.Of(
             $"pace {since.DayNumber}",
@@ -25,7 +31,7 @@ public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memor
             async () => new Learned(await Learn(since, cancel)),
             cancel
         );
-        return learned.Pace?.Of(sheet.Clock, sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
+        return learned.Pace;
     }
 
     private async Task<Pace?> Learn(DateOnly since, CancellationToken cancel)

@@ -73,7 +73,11 @@ public class ClockTests
     }
 
     [Theory]
-    [InlineData("jab, cross x5", 10)]
+    [InlineData("jab, cross x5", 15)]
+    [InlineData("straddle stretch 30s", 0)]
+    [InlineData("deep breathing 1:00", 0)]
+    [InlineData("arm circles x10", 0)]
+    [InlineData("push-up x10", 15)]
     [InlineData("jab, cross x5 teach new", 90)]
     [InlineData("jab, cross x5 teach refresh", 30)]
     [InlineData("jab, cross x5 teach 95s", 95)]
@@ -93,10 +97,8 @@ public class ClockTests
         Assert.Equal(
             seconds,
             GettingThere.Seconds(
-                from,
-                [],
-                to,
-                kit.Length == 0 ? [] : [new KitNeed(kit, null)],
+                new Arrangement(from, []),
+                new Arrangement(to, kit.Length == 0 ? [] : [new KitNeed(kit, null)]),
                 Given.Adults(heads) with
                 {
                     Band = band,
@@ -112,6 +114,36 @@ public class ClockTests
             Given.Adults(12)
         );
         Assert.Equal([90, 5, 5, 80], lesson.Lines.Select(l => l.GettingThere));
+    }
+
+    [Fact]
+    public void Stretches_breath_and_the_lines_of_a_warm_up_follow_one_another_at_once()
+    {
+        var lesson = Given.Clock(
+            "## Warm-up\njog 2:00\njumping jack 30s\nsquat pairs x5\n## Drills\njab 30s\n## Cool-down\n"
+                + "calf stretch 20s\nstraddle stretch 20s\ndeep breathing 30s",
+            Given.Adults(12)
+        );
+        Assert.Equal([5, 3, 30, 20, 5, 3, 3], lesson.Lines.Select(l => l.GettingThere));
+    }
+
+    [Fact]
+    public void What_was_taught_in_a_lesson_is_known_for_the_rest_of_it()
+    {
+        var group = new GroupKnowledge(Given.Catalogue, new Dictionary<string, Novelty>(), new HashSet<string>());
+        var lesson = Given.Clock(
+            "jab, cross x5\njab, cross pairs x5\njab, cross, front kick x5\njab x5 teach new",
+            Given.Adults() with
+            {
+                Group = group,
+            }
+        );
+        // two counts new, then known, then three counts of which one is new, then the planner's word
+        Assert.Equal([90, 15, 105, 75], lesson.Lines.Select(l => l.Teach));
+        Assert.Equal(
+            [TeachingKind.New, TeachingKind.Known, TeachingKind.New, TeachingKind.Known],
+            lesson.Lines.Select(l => l.Needed)
+        );
     }
 
     [Fact]

@@ -37,13 +37,19 @@ public class GroupKnowledgeTests
     {
         var group = Knows(("jab", Novelty.Known), ("cross", Novelty.Refresh));
         var line = Given.Line(text);
-        Assert.Equal(needed, TeachingClock.Needed(line, group));
+        Assert.Equal(needed, TeachingClock.Needed(line, new KnownSoFar(group)));
         Assert.Equal(
-            TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, group),
-            TeachingClock.Seconds(line, group)
+            TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, new KnownSoFar(group)),
+            TeachingClock.Seconds(line, new KnownSoFar(group))
         );
-        Assert.Equal(0, TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.None) }, group));
-        Assert.Equal(95, TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.Seconds, 95) }, group));
+        Assert.Equal(
+            0,
+            TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.None) }, new KnownSoFar(group))
+        );
+        Assert.Equal(
+            95,
+            TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.Seconds, 95) }, new KnownSoFar(group))
+        );
         Assert.Equal(TeachingKind.Known, TeachingClock.Needed(line, null));
     }
 

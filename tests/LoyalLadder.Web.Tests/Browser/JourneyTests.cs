@@ -224,6 +224,7 @@ public sealed class JourneyTests
                 "/sheets/library",
                 "/school/lists",
                 "/school/limits",
+                "/school/pace",
             }
         )
         {

@@ -51,6 +51,7 @@ public sealed partial class RoleTableTests
         1 GET /school/halls
         1 GET /school/kit
         1 GET /school/limits
+        1 GET /school/pace
         1 GET /school/lists
         1 GET /school/lists?handler=Csv
         1 GET /school/ranks

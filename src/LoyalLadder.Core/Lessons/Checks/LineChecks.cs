@@ -124,7 +124,7 @@ internal static class LineChecks
     private static Check? OneThing(LineAtHand at)
     {
         var (work, most) = (at.Clocked.Work, at.Limits.OneThingSeconds);
-        if (at.Line.Dose is not { } dose || dose is StationsDose or BagLinesDose || work <= most)
+        if (at.Line.Dose is not { } dose || dose is StationsDose or BagLinesDose or CircuitDose || work <= most)
             return null;
         return new Check(
             "one-thing",

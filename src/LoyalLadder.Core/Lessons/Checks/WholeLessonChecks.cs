@@ -358,10 +358,7 @@ internal static class WholeLessonChecks
     private static Check? NewItems(ClockedLesson lesson, CheckLimits limits)
     {
         var fresh = lesson
-            .Lines.Where(l =>
-                l.Line.Dose is not null
-                && (l.Line.Teach?.Kind ?? TeachingClock.Needed(l.Line, lesson.Setting.Group)) == TeachingKind.New
-            )
+            .Lines.Where(l => l.Line.Dose is not null && (l.Line.Teach?.Kind ?? l.Needed) == TeachingKind.New)
             .ToList();
         return fresh.Count <= limits.NewItems
             ? null

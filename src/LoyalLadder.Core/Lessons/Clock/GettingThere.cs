@@ -13,12 +13,30 @@ public enum Formation
     Stations,
 }
 
+/// <summary>How a class stands, with what in hand.</summary>
+/// <param name="Formation">How it stands.</param>
+/// <param name="Held">Kit in hand.</param>
+/// <param name="Flows">It stretches, breathes or warms up: the next of the kind follows at once.</param>
+public readonly record struct Arrangement(Formation Formation, Sequence<KitNeed> Held, bool Flows = false)
+{
+    /// <summary>In lines with empty hands, as a class bows in.</summary>
+    public static Arrangement Lines => default;
+}
+
 /// <summary>The seconds between two lines: standing differently, fetching kit, in a class of this age and size.</summary>
 public static class GettingThere
 {
-    public static Formation FormationOf(LessonLine line) =>
-        line.Dose switch
+    /// <summary>How a class stands while it does a line.</summary>
+    public static Arrangement Of(LessonLine line, SegmentKind segment) =>
+        new(FormationOf(line), line.Kit, segment == SegmentKind.WarmUp || line.Moves.IsLoosening);
+
+    public static Formation FormationOf(LessonLine line) => FormationFor(line.Dose);
+
+    /// <summary>A circuit stands as its first part does.</summary>
+    private static Formation FormationFor(Dose? dose) =>
+        dose switch
         {
+            CircuitDose d => FormationFor(d.Parts[0]),
             SoloDose { Pairs: true } => Formation.Pairs,
             SoloDose { Threes: true } => Formation.Threes,
             StationsDose => Formation.Stations,
@@ -29,25 +47,21 @@ public static class GettingThere
 
     /// <summary>Whole seconds, rounded up once.</summary>
     /// <param name="from">How the class stood before.</param>
-    /// <param name="held">Kit it had in hand.</param>
     /// <param name="to">How it has to stand now.</param>
-    /// <param name="needed">Kit it needs now.</param>
     /// <param name="setting">Age, heads and the school's kit.</param>
-    public static int Seconds(
-        Formation from,
-        Sequence<KitNeed> held,
-        Formation to,
-        Sequence<KitNeed> needed,
-        LessonSetting setting
-    )
+    public static int Seconds(Arrangement from, Arrangement to, LessonSetting setting)
     {
-        var standing =
-            from == to ? 5
-            : to is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations ? 30
-            : 20;
-        var handled = needed.Where(n => !Holds(held, n)).Concat(held.Where(h => !Holds(needed, h)));
+        var handled = to.Held.Where(n => !Holds(from.Held, n)).Concat(from.Held.Where(h => !Holds(to.Held, h)));
         var kit = handled.Select(n => KitTime.For(n, setting.Kit)?.Seconds ?? KitTime.Unlisted).DefaultIfEmpty(0).Max();
-        return (int)Math.Ceiling((standing + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads));
+        return (int)
+            Math.Ceiling((MovingSeconds(from, to) + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads));
+    }
+
+    private static int MovingSeconds(Arrangement from, Arrangement to)
+    {
+        if (from.Formation == to.Formation)
+            return from.Flows && to.Flows ? 3 : 5;
+        return to.Formation is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations ? 30 : 20;
     }
 
     private static bool Holds(Sequence<KitNeed> kit, KitNeed need)

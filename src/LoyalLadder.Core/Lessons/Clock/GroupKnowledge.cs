@@ -1,3 +1,4 @@
+using System.Collections.ObjectModel;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
 
@@ -44,8 +45,16 @@ public sealed class GroupKnowledge
     public Novelty Of(string learnable) => _novelty.GetValueOrDefault(learnable, Novelty.New);
 
     /// <summary>How new a line's moves are: as its newest piece. Exercises and pauses need no teaching plan.</summary>
-    public Novelty Of(Combination moves) =>
+    public Novelty Of(Combination moves) => Of(moves, ReadOnlySet<string>.Empty);
+
+    /// <summary>The same where some things have been taught since.</summary>
+    public Novelty Of(Combination moves, IReadOnlySet<string> taughtSince) =>
         moves.IsEmpty || moves.IsExercise || moves.IsPause
             ? Novelty.Known
-            : Learnables.Wholes(moves).Select(Of).DefaultIfEmpty(Novelty.Known).Max();
+            : Learnables
+                .Wholes(moves)
+                .Where(w => !taughtSince.Contains(w))
+                .Select(Of)
+                .DefaultIfEmpty(Novelty.Known)
+                .Max();
 }

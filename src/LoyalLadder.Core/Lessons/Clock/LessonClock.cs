@@ -9,7 +9,8 @@ namespace LoyalLadder.Core.Lessons.Clock;
 /// <param name="Teach">Seconds of showing and telling.</param>
 /// <param name="Work">Seconds of doing, as long as the longest group version.</param>
 /// <param name="Effort">1 to 5.</param>
-/// <param name="Formation">How the class stands.</param>
+/// <param name="Arrangement">How the class stands, with what in hand.</param>
+/// <param name="Needed">How much has to be shown by what the group knows by then, whatever the planner wrote.</param>
 /// <param name="Groups">For a line with versions, each group's own work, the line itself first; else empty.</param>
 public sealed record ClockedLine(
     int Entry,
@@ -20,10 +21,13 @@ public sealed record ClockedLine(
     int Teach,
     int Work,
     int Effort,
-    Formation Formation,
+    Arrangement Arrangement,
+    TeachingKind Needed,
     Sequence<GroupWork> Groups
 )
 {
+    public Formation Formation => Arrangement.Formation;
+
     public int Seconds => GettingThere + Teach + Work;
 
     public int EndsAt => StartsAt + Seconds;
@@ -51,7 +55,8 @@ public static class LessonClock
     public static ClockedLesson Time(LessonPlan plan, LessonSetting setting)
     {
         var lines = new List<ClockedLine>();
-        var (formation, kit) = (Formation.Lines, default(Sequence<KitNeed>));
+        var arrangement = Arrangement.Lines;
+        var known = new KnownSoFar(setting.Group);
         var segment = SegmentKind.Other;
         var at = setting.OpeningSeconds;
         for (var i = 0; i < plan.Entries.Count; i++)
@@ -60,11 +65,13 @@ public static class LessonClock
                 segment = heading.Kind;
             if (plan.Entries[i] is not LessonLine line)
                 continue;
-            var clocked = Clocked(i, line, segment, at, formation, kit, setting);
+            var clocked = Clocked(i, line, segment, at, arrangement, known, setting);
             lines.Add(clocked);
             at = clocked.EndsAt;
-            if (line.Dose is not null && !line.Moves.IsPause)
-                (formation, kit) = (clocked.Formation, line.Kit);
+            if (line.Dose is null || line.Moves.IsPause)
+                continue;
+            arrangement = clocked.Arrangement;
+            known.Teach(line.Moves);
         }
         return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds);
     }
@@ -80,27 +87,28 @@ public static class LessonClock
         LessonLine line,
         SegmentKind segment,
         int at,
-        Formation from,
-        Sequence<KitNeed> held,
+        Arrangement from,
+        KnownSoFar known,
         LessonSetting setting
     )
     {
         var effort = LineEffort.Of(line);
         if (line.Dose is not { } dose)
-            return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, []);
+            return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, TeachingKind.None, []);
         // nobody puts the pads away to drink: a pause keeps formation and kit as they are
-        var (formation, kit) = line.Moves.IsPause ? (from, held) : (GettingThere.FormationOf(line), line.Kit);
+        var arrangement = line.Moves.IsPause ? from : GettingThere.Of(line, segment);
         var groups = Groups(line, dose, setting);
         return new ClockedLine(
             entry,
             line,
             segment,
             at,
-            GettingThere.Seconds(from, held, formation, kit, setting),
-            TeachingClock.Seconds(line, setting.Group),
+            GettingThere.Seconds(from, arrangement, setting),
+            TeachingClock.Seconds(line, known),
             groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
             effort,
-            formation,
+            arrangement,
+            TeachingClock.Needed(line, known),
             groups
         );
     }

@@ -93,20 +93,40 @@ public sealed record LessonTally(
     public static IEnumerable<(Element Element, int Times, bool PerSide)> Repetitions(
         LessonLine line,
         LessonSetting setting
+    ) => line.Dose is { } dose ? Repetitions(dose, line.Moves, setting) : [];
+
+    private static IEnumerable<(Element Element, int Times, bool PerSide)> Repetitions(
+        Dose dose,
+        Combination moves,
+        LessonSetting setting
     ) =>
-        line.Dose is OwnRepsDose { Within: null } own
-            ? own.Reps.SelectMany(
-                (reps, i) => WorkClock.PartOf(line.Moves, i).Elements.Select(e => (e, reps * own.Times, false))
-            )
-            : Times(line, setting).SelectMany(w => line.Moves.Elements.Select(e => (e, w.Times, w.PerSide)));
+        dose switch
+        {
+            OwnRepsDose { Within: null } own => own.Reps.SelectMany(
+                (reps, i) => WorkClock.PartOf(moves, i).Elements.Select(e => (e, reps * own.Times, false))
+            ),
+            CircuitDose circuit => circuit
+                .Parts.SelectMany((p, i) => Repetitions(p, WorkClock.PartOf(circuit, moves, i), setting))
+                .Select(r => (r.Element, r.Times * RoundsOf(circuit, moves, setting), r.PerSide)),
+            _ => Times(dose, moves, setting).SelectMany(w => moves.Elements.Select(e => (e, w.Times, w.PerSide))),
+        };
+
+    /// <summary>How often a circuit is gone through; in a time as often as it fits in whole.</summary>
+    private static int RoundsOf(CircuitDose dose, Combination moves, LessonSetting setting) =>
+        dose.Within is { } within
+            ? (int)(within / Math.Max(1, WorkClock.OnceThrough(dose, moves, setting)))
+            : dose.Times;
 
     /// <summary>How often one person does all of a line's moves, and whether on each side; nothing for timed work.</summary>
     public static IEnumerable<(int Times, bool PerSide)> Times(LessonLine line, LessonSetting setting) =>
-        line.Dose switch
+        line.Dose is { } dose ? Times(dose, line.Moves, setting) : [];
+
+    private static IEnumerable<(int Times, bool PerSide)> Times(Dose dose, Combination moves, LessonSetting setting) =>
+        dose switch
         {
             CountedDose { Alternating: true } d => [(((d.Sets * d.Steps.Sum(s => s.Reps)) + 1) / 2, true)],
             CountedDose d => [(d.Sets * d.Steps.Sum(s => s.Reps), d.PerSide)],
-            FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(line.Moves, setting), false)],
+            FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(moves, setting), false)],
             RunsDose d => [(d.Reps, false)],
             _ => [],
         };

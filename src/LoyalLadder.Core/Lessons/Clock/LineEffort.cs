@@ -33,6 +33,7 @@ public static class LineEffort
             CountedDose d => d
                 .Steps.Select(s => s.Pace ?? Pace.Steady)
                 .Aggregate((a, b) => a == Pace.Brisk || b == Pace.Brisk ? Pace.Brisk : (Pace)Math.Max((int)a, (int)b)),
+            CircuitDose d => d.Parts.Select(FastestPace).Max(),
             TimedDose d => d.Pace,
             FloorDose d => d.Pace,
             RunsDose d => d.Pace,

@@ -31,12 +31,13 @@ public static class WorkClock
         {
             SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
             SoloDose solo => OneTurn(solo, moves, setting.Band),
+            CircuitDose { Within: { } within } => within,
+            CircuitDose d => (d.Times * OnceThrough(d, moves, setting)) + ((d.Times - 1) * BetweenRounds(d, setting)),
             StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
             BagLinesDose d => BagSeconds(d, BagTurns(d, setting)),
             FloorDose d => FloorSeconds(d, moves, setting),
             LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
-            RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady))
-                + (2 * setting.Floor.Length / RunSpeed(setting.Band)),
+            RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady)) + RunSeconds(setting),
             _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
         };
 
@@ -63,6 +64,30 @@ public static class WorkClock
             _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
         };
     }
+
+    /// <summary>Every part of a circuit once, with what lies between them.</summary>
+    public static decimal OnceThrough(CircuitDose dose, Combination moves, LessonSetting setting) =>
+        dose.Parts.Select((part, i) => Exactly(part, PartOf(dose, moves, i), setting)).Sum()
+        + ((dose.Parts.Count - 1) * BetweenParts(dose, setting));
+
+    /// <summary>The moves of a circuit's part.</summary>
+    public static Combination PartOf(CircuitDose dose, Combination moves, int index) =>
+        moves.Groups.Count == dose.Parts.Count ? new Combination([moves.Groups[index]]) : Combination.Nothing;
+
+    /// <summary>Seconds from one part of a circuit to the next: a run up and down the hall, else a breath to change.</summary>
+    public static decimal BetweenParts(CircuitDose dose, LessonSetting setting) =>
+        dose.RunsBetween ? RunSeconds(setting) : CircuitChange;
+
+    /// <summary>Seconds from the last part of a circuit to the first again.</summary>
+    public static decimal BetweenRounds(CircuitDose dose, LessonSetting setting) =>
+        dose.Rest == 0 ? BetweenParts(dose, setting)
+        : dose.RunsBetween ? dose.Rest + RunSeconds(setting)
+        : dose.Rest;
+
+    private const int CircuitChange = 3;
+
+    /// <summary>Up and down the hall.</summary>
+    private static decimal RunSeconds(LessonSetting setting) => 2 * setting.Floor.Length / RunSpeed(setting.Band);
 
     /// <summary>Every move with its own reps, once.</summary>
     public static decimal OnceThrough(OwnRepsDose dose, Combination moves) =>

@@ -14,6 +14,7 @@ public static class DoseScale
             TimedDose d => d.Seconds,
             HoldsDose d => d.Holds.Sum(),
             OwnRepsDose d => d.Within ?? d.Times,
+            CircuitDose d => d.Within ?? d.Times,
             StationsDose d => d.Seconds,
             BagLinesDose d => d.Seconds,
             FloorDose d => d.Passes,
@@ -50,7 +51,7 @@ public static class DoseScale
             }
             yield break;
         }
-        var step = planned is FloorDose or RunsDose or LapsDose or OwnRepsDose { Within: null } ? 1 : TimeStep;
+        var step = planned is RunsDose || IsInRounds(planned) ? 1 : TimeStep;
         var first = Math.Max(step, (int)Math.Ceiling(amount * least / step) * step);
         var isPlannedGiven = false;
         for (var n = first; n <= amount * most && n <= Most(planned); n += step)
@@ -85,10 +86,14 @@ public static class DoseScale
         return Between(planned, 0, most).Append(planned).MinBy(d => Math.Abs(length(d) - seconds))!;
     }
 
+    /// <summary>Passes, laps and times through are whole.</summary>
+    private static bool IsInRounds(Dose dose) =>
+        dose is FloorDose or LapsDose or OwnRepsDose { Within: null } or CircuitDose { Within: null };
+
     private static int Most(Dose dose) =>
         dose switch
         {
-            FloorDose or LapsDose or OwnRepsDose { Within: null } => Dose.MostRounds,
+            _ when IsInRounds(dose) => Dose.MostRounds,
             RunsDose => Dose.MostReps,
             _ => Dose.LongestSeconds,
         };
@@ -109,6 +114,8 @@ public static class DoseScale
             HoldsDose d => Held(d, amount),
             OwnRepsDose { Within: null } d => d with { Times = amount },
             OwnRepsDose d => d with { Within = amount },
+            CircuitDose { Within: null } d => d with { Times = amount },
+            CircuitDose d => d with { Within = amount },
             StationsDose d => d with { Seconds = amount },
             BagLinesDose d => d with { Seconds = amount },
             FloorDose d => d with { Passes = amount },

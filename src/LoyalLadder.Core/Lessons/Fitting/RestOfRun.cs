@@ -67,7 +67,7 @@ public sealed record RestOfRun
         var (fitted, noFit) = LessonFit.Of(
             plan,
             setting,
-            new LessonFit.Rest(at + 1, Math.Max(0, left), up.Formation, up.Line.Kit)
+            new LessonFit.Rest(at + 1, Math.Max(0, left), up.Arrangement)
         );
         return new RestOfRun
         {

@@ -150,11 +150,17 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
             yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked));
         if (clocked.Teach > 0)
             yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
-        var line = clocked.Line;
-        var work = line.Dose switch
+        foreach (var phase in Work(clocked.Line, clocked.Work, setting))
+            yield return phase;
+    }
+
+    private static IEnumerable<MatPhase> Work(LessonLine line, decimal seconds, LessonSetting setting) =>
+        line.Dose switch
         {
             SoloDose { IsShared: true } shared => InTurns(shared, line.Moves, setting),
             SoloDose solo => Solo(solo, line.Moves, setting, ""),
+            CircuitDose { Within: { } within } => [new MatPhase(PhaseKind.Work, within, Note: "over and over")],
+            CircuitDose circuit => Circuit(circuit, line, setting),
             StationsDose d => Round(
                 d.Stations * d.Laps,
                 d.Seconds,
@@ -167,10 +173,41 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
                 d.Change,
                 n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"
             ),
-            _ => [new MatPhase(PhaseKind.Work, clocked.Work)],
+            _ => [new MatPhase(PhaseKind.Work, seconds)],
         };
-        foreach (var phase in work)
-            yield return phase;
+
+    private static IEnumerable<MatPhase> Circuit(CircuitDose dose, LessonLine line, LessonSetting setting)
+    {
+        var names = line.Jobs;
+        for (var time = 1; time <= dose.Times; time++)
+        {
+            if (time > 1)
+                yield return new MatPhase(
+                    dose.Rest > 0 ? PhaseKind.Rest : PhaseKind.Change,
+                    WorkClock.BetweenRounds(dose, setting),
+                    Note: $"{(dose.RunsBetween ? "run, " : "")}then {time} of {dose.Times}"
+                );
+            for (var i = 0; i < dose.Parts.Count; i++)
+            {
+                if (i > 0)
+                    yield return new MatPhase(
+                        PhaseKind.Change,
+                        WorkClock.BetweenParts(dose, setting),
+                        Note: Joined(dose.RunsBetween ? "run there and back" : "", $"next {names[i]}")
+                    );
+                var part = line with
+                {
+                    Content = names[i],
+                    Dose = dose.Parts[i],
+                    Moves = WorkClock.PartOf(dose, line.Moves, i),
+                };
+                foreach (var phase in Work(part, WorkClock.Seconds(part.Dose, part.Moves, setting), setting))
+                    yield return phase with
+                    {
+                        Note = Joined(names[i], phase.Note),
+                    };
+            }
+        }
     }
 
     private static string Standing(ClockedLine clocked)

@@ -23,8 +23,8 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
             (rest, remark) = (rest[..dashes], rest[(dashes + 3)..].Trim());
         (rest, var kit) = Kit(rest);
         if (content is null)
-            return Free(text, rest, kit, remark);
-        var line = Verbatim(content, rest, kit, remark);
+            return Circuit(rest, kit, remark) is { } circuit ? [circuit] : Free(text, rest, kit, remark);
+        var line = QuotedCircuit(content, rest, kit, remark) ?? Verbatim(content, rest, kit, remark);
         return [line.Problem is null ? line : AsTyped(text, line.Problem, line.Moves)];
     }
 

@@ -5,7 +5,7 @@ namespace LoyalLadder.Core.Lessons.Sheets;
 public sealed partial class SheetReader
 {
     /// <summary>One pass over a sheet's lines, with what was said so far.</summary>
-    private sealed class Reading(SheetReader reader)
+    private sealed partial class Reading(SheetReader reader)
     {
         private readonly List<(SheetEntry Entry, int Line)> _entries = [];
         private LessonHead _head = LessonHead.Empty;
@@ -30,10 +30,18 @@ public sealed partial class SheetReader
             for (var i = 0; i < typed.Count; i++)
             {
                 var line = typed[i];
+                CloseCircuitBefore(line);
+                if (Bracket(typed, i) is { } bracket)
+                {
+                    TakeBracket(typed, i, bracket);
+                    i = bracket.End;
+                    continue;
+                }
                 while (i + 1 < typed.Count && FitsBehind(line, typed[i + 1]) && Continues(line, typed[i + 1]))
                     line = line with { Text = $"{line.Text.TrimEnd('=')} {typed[++i].Text}" };
                 Take(line, i + 1 < typed.Count ? typed[i + 1] : null);
             }
+            CloseCircuit();
             return new SheetReading(
                 new LessonPlan(_head, _entries.Select(e => e.Entry).ToSequence()),
                 _entries.Select(e => e.Line).ToSequence()
@@ -46,6 +54,8 @@ public sealed partial class SheetReader
         private void Take(TypedLine line, TypedLine? next)
         {
             var text = line.Text;
+            if (TakeCircuitAbove(line, next) || TakeCircuitBelow(line))
+                return;
             if (text.StartsWith("##", StringComparison.Ordinal))
             {
                 AddSegment(line, next, text.TrimStart('#').Trim());
@@ -59,6 +69,7 @@ public sealed partial class SheetReader
                 return;
             if (!_isOneLine && IsBareHeading(line, next))
             {
+                CloseCircuit();
                 AddSegment(line, next, text.TrimEnd(':', ' ', '\t'));
                 return;
             }
@@ -221,11 +232,13 @@ public sealed partial class SheetReader
             if (_segment.Said.IsNothing)
             {
                 Add(new Segment(Clip(name)), line.Number);
+                _runStart = _entries.Count;
                 return;
             }
             // what the heading says of its lines is written into them, and kept as a note
             Add(new Segment(Clip(words)), line.Number);
             Add(new Note(Clip(said)), line.Number);
+            _runStart = _entries.Count;
         }
 
         private void TakeHeader(TypedLine line)

@@ -65,7 +65,11 @@ public sealed class SheetWriter(SheetReader reader)
     {
         var quoted = content.StartsWith('"');
         var text = new StringBuilder(80);
-        if (line.Dose is StationsDose or BagLinesDose && !quoted)
+        if (line.Dose is CircuitDose circuit && !quoted)
+            text.Append(Call(circuit))
+                .Append(": ")
+                .AppendJoin(" | ", line.Jobs.Zip(circuit.Parts, (job, part) => $"{job} {Write(part)}"));
+        else if (line.Dose is StationsDose or BagLinesDose && !quoted)
             text.Append(Write(line.Dose)).Append(": ").Append(content);
         else
         {
@@ -123,6 +127,7 @@ public sealed class SheetWriter(SheetReader reader)
             HoldsDose d => Before(d) + string.Join(" + ", d.Holds.Select(Time)) + EachWay(d) + Resting(d),
             TimedDose { Rounds: 1 } d => Before(d) + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),
             TimedDose d => Before(d) + N(d.Rounds) + " x " + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),
+            CircuitDose d => $"{Call(d)} ({string.Join(" | ", d.Parts.Select(Write))})",
             StationsDose d => $"stations {N(d.Stations)} x {Time(d.Seconds)} change {Time(d.Change)}"
                 + (d.Laps > 1 ? $" laps {N(d.Laps)}" : ""),
             BagLinesDose d => $"lines {N(d.Jobs)} jobs x {Time(d.Seconds)} change {Time(d.Change)}",
@@ -131,6 +136,11 @@ public sealed class SheetWriter(SheetReader reader)
             RunsDose d => $"runs {N(d.Reps)}" + Paced(d.Pace),
             _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
         };
+
+    private static string Call(CircuitDose dose) =>
+        (dose.Within is { } within ? $"circuit for {Time(within)}" : $"circuit x{N(dose.Times)}")
+        + (dose.Rest > 0 ? $" rest {Time(dose.Rest)}" : "")
+        + (dose.RunsBetween ? " run between" : "");
 
     private static string Before(SoloDose dose) =>
         dose.Threes ? "threes "

@@ -46,7 +46,7 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
         [
             // jobs at stations and bags are no combination
             .. sheet
-                .Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose))
+                .Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose or CircuitDose))
                 .Select(l => l.Moves)
                 .Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2)
                 .Distinct()

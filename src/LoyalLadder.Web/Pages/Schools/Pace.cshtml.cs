@@ -1,0 +1,31 @@
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
+
+namespace LoyalLadder.Web.Pages.Schools;
+
+/// <summary>How long work takes here: the school's own log beside the values that every school starts with.</summary>
+public sealed class PaceModel(OwnSchool own, TimeProvider time, PaceBook paces) : SchoolPage(own, time)
+{
+    /// <summary>Null while too little was run on the mat.</summary>
+    public Pace? Known { get; private set; }
+
+    /// <summary>Lines that have to be run before anything is said.</summary>
+    public int Least => Pace.Least;
+
+    /// <summary>Days back that are learned from.</summary>
+    public int Days => Pace.Days;
+
+    public string Word(PaceKind kind) =>
+        kind switch
+        {
+            PaceKind.Alone => "techniques and combinations, each alone",
+            PaceKind.Exercise => "exercises and stretches",
+            PaceKind.Partner => "with a partner",
+            PaceKind.Turns => "stations and bags",
+            PaceKind.Floor => "down the floor, runs and laps",
+            _ => "water and rest",
+        };
+
+    public async Task OnGetAsync() => Known = await paces.Known(Cancel);
+}

@@ -38,6 +38,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<NumberedCombination> NumberedCombinations => Set<NumberedCombination>();
     public DbSet<CombinationChange> CombinationChanges => Set<CombinationChange>();
     public DbSet<SchoolTechnique> SchoolTechniques => Set<SchoolTechnique>();
+    public DbSet<SchoolWord> Words => Set<SchoolWord>();
     public DbSet<RequirementRow> Requirements => Set<RequirementRow>();
     public DbSet<RequirementChange> RequirementChanges => Set<RequirementChange>();
     public DbSet<SignOff> SignOffs => Set<SignOff>();

@@ -74,6 +74,8 @@ public static class LadderDatabase
     private static IServiceCollection AddLessons(this IServiceCollection services) =>
         services
             .AddScoped<LessonSheets>()
+            .AddScoped<SheetQuotes>()
+            .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()
             .AddScoped<SheetSettling>()
             .AddScoped<SheetHistory>()

@@ -51,6 +51,9 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     /// <summary>Stretches, circles and breath, one after another without a word.</summary>
     public bool IsLoosening => !IsEmpty && Elements.All(e => e.Technique is { IsLoosening: true });
 
+    /// <summary>Seconds of a whole form and nothing else; null for everything else.</summary>
+    public int? FormSeconds => Groups is [{ Phrases: [StoredCall { FormSeconds: { } seconds }] }] ? seconds : null;
+
     public bool Equals(Combination? other) => other is not null && Groups == other.Groups;
 
     public override int GetHashCode() => Groups.GetHashCode();
@@ -86,6 +89,9 @@ public sealed record Repeat(Sequence<Phrase> Phrases, int Times) : Phrase
 /// <summary>A stored combination, called by its number: '#14'.</summary>
 public sealed record StoredCall(string Number, Combination Stored) : Phrase
 {
+    /// <summary>For a form: seconds once through, at a steady pace.</summary>
+    public int? FormSeconds { get; init; }
+
     public override IEnumerable<Count> Counts => Stored.Counts;
 }
 

@@ -27,8 +27,11 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
             return Numbered(number.Value, words[number.Length..]);
         var said = Spoken(words);
         // what the catalogue knows is never shadowed by the name of something stored
-        return !said.IsKnown && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named)
-            ? Combination.Of(named.Counts)
+        return
+            !said.IsKnown
+            && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named)
+            && vocabulary.Call(named) is { } call
+            ? Whole(call)
             : said;
     }
 
@@ -51,8 +54,10 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
         var said = Spoken(words);
         if (said.IsKnown && said.Counts.Count > 1)
             return said;
-        return vocabulary.Find(number.Trim().TrimEnd(':', '.')) is { } stored ? Combination.Of(stored.Counts) : said;
+        return vocabulary.Call(number.Trim().TrimEnd(':', '.')) is { } call ? Whole(call) : said;
     }
+
+    private static Combination Whole(StoredCall call) => new([new CountGroup([call])]);
 
     [GeneratedRegex(@"^\s*#[\p{L}\d][\p{L}\d-]{0,11}\s*[:.]?\s*", RegexOptions.CultureInvariant)]
     private static partial Regex StoredNumber();

@@ -205,13 +205,13 @@ public sealed class NotationReader(Vocabulary vocabulary)
         {
             if (raw.Rest.Length > 0 || raw.First.Qualifiers.Length > 0 || raw.First.Attack is not null)
                 Errors.Add(At(number, "A stored combination stands between commas, with nothing joined to it."));
-            if (vocabulary.Find(number.ToStringValue()) is not { } stored)
+            if (vocabulary.Call(number.ToStringValue()) is not { } call)
             {
                 Errors.Add(At(number, $"Nothing is stored as {number.ToStringValue()}."));
                 return [];
             }
-            _beats += stored.BeatCount;
-            return [new StoredCall(Vocabulary.NumberKey(number.ToStringValue()), stored)];
+            _beats += call.Stored.BeatCount;
+            return [call];
         }
 
         /// <summary>'2 rear round kick': that many of them.</summary>

@@ -5,11 +5,13 @@ public static class RepClock
 {
     /// <summary>
     /// Seconds of one repetition, not rounded: for each count the longer of the pace's least and factor times its beats, and
-    /// the reset. Exercises take their own seconds times the pace, without reset. Nothing at all counts as one unknown move.
+    /// the reset. A whole form takes its own seconds times the pace. Exercises take their own seconds times the pace, without reset. Nothing at all counts as one unknown move.
     /// </summary>
     public static decimal Seconds(Combination moves, Pace pace)
     {
         var figures = PaceFigures.Of(pace);
+        if (moves.FormSeconds is { } form)
+            return (form * figures.Factor / PaceFigures.Of(Pace.Steady).Factor) + figures.Reset;
         if (moves.IsExercise)
             return moves.Counts.Sum(c => c.Beats.Sum(Own)) * figures.ExerciseFactor;
         if (moves.IsEmpty)

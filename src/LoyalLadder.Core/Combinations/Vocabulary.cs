@@ -24,9 +24,24 @@ public sealed record Vocabulary(Catalogue Catalogue, NamingSchool Naming)
     public ImmutableDictionary<string, Combination> Stored { get; init; } =
         ImmutableDictionary<string, Combination>.Empty;
 
-    /// <summary>Stored combinations by the key of their name.</summary>
-    public ImmutableDictionary<string, Combination> Named { get; init; } =
-        ImmutableDictionary<string, Combination>.Empty;
+    /// <summary>The numbers of stored combinations by the key of their name.</summary>
+    public ImmutableDictionary<string, string> Named { get; init; } = ImmutableDictionary<string, string>.Empty;
+
+    /// <summary>Seconds of stored forms, once through, by number.</summary>
+    public ImmutableDictionary<string, int> FormSeconds { get; init; } = ImmutableDictionary<string, int>.Empty;
+
+    /// <summary>What words of the school's own mean, by their key; what the catalogue knows under such a name comes first.</summary>
+    public ImmutableDictionary<string, ImmutableArray<Element>> Words { get; init; } =
+        ImmutableDictionary<string, ImmutableArray<Element>>.Empty;
+
+    /// <summary>A stored combination called by its number; null when nothing is stored under it.</summary>
+    public StoredCall? Call(string number) =>
+        Find(number) is { } stored
+            ? new StoredCall(NumberKey(number), stored)
+            {
+                FormSeconds = FormSeconds.TryGetValue(NumberKey(number), out var seconds) ? seconds : null,
+            }
+            : null;
 
     /// <summary>A stored combination by its number as typed, with or without '#'.</summary>
     public Combination? Find(string number) => Stored.GetValueOrDefault(NumberKey(number));

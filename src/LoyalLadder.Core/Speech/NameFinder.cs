@@ -80,15 +80,19 @@ internal sealed class NameFinder
     public NameFinder(Vocabulary vocabulary)
     {
         _vocabulary = vocabulary;
-        _phrases = Phrases
+        var phrases = Phrases
             .Where(p => p.Moves.All(m => vocabulary.Catalogue.Find(m.Id) is not null))
-            .ToFrozenDictionary(
+            .ToDictionary(
                 p => NameKey.Of(p.Name),
                 p =>
                     (IReadOnlyList<Element>)
                         [.. p.Moves.Select(m => Move(vocabulary.Catalogue.Find(m.Id)!) with { Level = m.Level })],
                 StringComparer.Ordinal
             );
+        foreach (var (word, moves) in vocabulary.Words)
+            if (Only(word) is null)
+                phrases.TryAdd(word, moves);
+        _phrases = phrases.ToFrozenDictionary(StringComparer.Ordinal);
         _beginnings = _phrases
             .Keys.SelectMany(key => Enumerable.Range(1, key.Length).Select(length => key[..length]))
             .ToFrozenSet(StringComparer.Ordinal);

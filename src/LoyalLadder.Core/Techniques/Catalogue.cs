@@ -122,8 +122,10 @@ public sealed class Catalogue
     /// <summary>How far a name is from typed words: edits where it is spelt nearly so, then names that share words; null for all others.</summary>
     private static int? Far(string key, HashSet<string> words, string nameKey, string name)
     {
-        var edits = Math.Abs(key.Length - nameKey.Length) > key.Length / 3 ? int.MaxValue : Distance(key, nameKey);
-        if (edits <= Math.Max(2, key.Length / 4))
+        // one letter in a short word, a third of a long one: 'tag' is no slip for 'jab'
+        var slips = key.Length < 6 ? 1 : key.Length / 3;
+        var edits = Math.Abs(key.Length - nameKey.Length) > slips ? int.MaxValue : Distance(key, nameKey);
+        if (edits <= slips)
             return edits;
         var own = NameKey.Words(name);
         var shared = own.Count(words.Contains);

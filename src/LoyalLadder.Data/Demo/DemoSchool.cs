@@ -499,7 +499,7 @@ public sealed class DemoSchool(
     private async Task Teach(SchoolCard school, List<AppUser> staff, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, groups, clock);
+        var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), clock);
         var runs = new LessonRuns(db, sheets, clock);
         var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, clock);
         var today = SchoolTime.Today(school, time);

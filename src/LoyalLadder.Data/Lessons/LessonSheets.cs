@@ -10,6 +10,9 @@ namespace LoyalLadder.Data.Lessons;
 /// <summary>What came of beginning a lesson: the lesson, or the field that stands in its way.</summary>
 public sealed record LessonBegun(Lesson? Lesson, FieldErrors Errors)
 {
+    /// <summary>Where the sheet's own head and the class differ, in words.</summary>
+    public IReadOnlyList<string> Differences { get; init; } = [];
+
     public static LessonBegun Refused(string field, string message)
     {
         var errors = new FieldErrors();
@@ -18,8 +21,20 @@ public sealed record LessonBegun(Lesson? Lesson, FieldErrors Errors)
     }
 }
 
+/// <summary>A sheet before it is begun.</summary>
+/// <param name="Sheet">As it would be.</param>
+/// <param name="Head">What the text says of the lesson.</param>
+/// <param name="Lines">The text line by line, beside what it became.</param>
+public sealed record SheetLookAhead(OpenSheet Sheet, LessonHead Head, IReadOnlyList<PastedLine> Lines);
+
 /// <summary>Lessons and their sheets: beginning one, and reading it. All typed text is read by the one sheet reader.</summary>
-public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook groups, TimeProvider time)
+public sealed class LessonSheets(
+    LadderContext db,
+    OwnSchool own,
+    GroupBook groups,
+    SheetQuotes quotes,
+    TimeProvider time
+)
 {
     // every look at a sheet and every edit asks these two: translated once
     private static readonly Func<LadderContext, Guid, CancellationToken, Task<Lesson?>> LessonOf = EF.CompileAsyncQuery(
@@ -68,11 +83,11 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
     /// <param name="cancel">Ends the wait.</param>
     public async Task<LessonBegun> Begin(Guid key, Guid classId, DateOnly date, string? text, CancellationToken cancel)
     {
-        var reading = (await Reader(cancel)).Read(text ?? "");
+        var reading = (await Reader(cancel)).Read(await quotes.Filled(text ?? "", cancel));
         if (reading.Refusal is { } refusal)
             return LessonBegun.Refused("Text", refusal);
         var pasted = string.IsNullOrWhiteSpace(text) ? null : text.Replace("\0", "", StringComparison.Ordinal);
-        return await Begin(key, classId, date, reading.Plan, reading.Plan.Head.People, pasted, cancel);
+        return await Begin(key, classId, date, reading.Plan, reading.Plan.Head, pasted, cancel);
     }
 
     /// <summary>Begins a lesson with the lines of another; heads and hour are the class's own.</summary>
@@ -82,32 +97,26 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
         DateOnly date,
         LessonPlan plan,
         CancellationToken cancel
-    ) => Begin(key, classId, date, plan, null, null, cancel);
+    ) => Begin(key, classId, date, plan, LessonHead.Empty, null, cancel);
 
-    /// <summary>A sheet as it would be begun; nothing is kept.</summary>
-    public async Task<(OpenSheet? Sheet, FieldErrors Errors)> LookAt(
+    /// <summary>A sheet as it would be begun, beside the text that it was read from; nothing is kept.</summary>
+    public async Task<(SheetLookAhead? Look, FieldErrors Errors)> LookAt(
         Guid classId,
         DateOnly date,
         string? text,
         CancellationToken cancel
     )
     {
-        var reading = (await Reader(cancel)).Read(text ?? "");
+        var typed = await quotes.Filled(text ?? "", cancel);
+        var reading = (await Reader(cancel)).Read(typed);
         if (reading.Refusal is { } unread)
             return (null, LessonBegun.Refused("Text", unread).Errors);
-        var made = await Make(
-            Guid.CreateVersion7(),
-            classId,
-            date,
-            reading.Plan,
-            reading.Plan.Head.People,
-            null,
-            cancel
-        );
+        var made = await Make(Guid.CreateVersion7(), classId, date, reading.Plan, reading.Plan.Head, null, cancel);
         if (made.Lesson is not { } lesson)
             return (null, made.Errors);
         var facts = await own.Facts(cancel);
-        return (OpenSheet.Of(lesson, facts, lesson.Lines, await groups.Of(lesson, facts, cancel)), made.Errors);
+        var sheet = OpenSheet.Of(lesson, facts, lesson.Lines, await groups.Of(lesson, facts, cancel));
+        return (new SheetLookAhead(sheet, reading.Plan.Head, PasteLook.Of(typed, reading)), made.Errors);
     }
 
     private Task<LessonBegun> Begin(
@@ -115,7 +124,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
         Guid classId,
         DateOnly date,
         LessonPlan plan,
-        int? people,
+        LessonHead said,
         string? pasted,
         CancellationToken cancel
     ) =>
@@ -125,7 +134,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
             {
                 if (await db.Lessons.FirstOrDefaultAsync(l => l.Id == key, cancel) is { } already)
                     return new LessonBegun(already, new FieldErrors());
-                var made = await Make(key, classId, date, plan, people, pasted, cancel);
+                var made = await Make(key, classId, date, plan, said, pasted, cancel);
                 if (made.Lesson is { } lesson)
                 {
                     lesson.Class = null;
@@ -141,7 +150,7 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
         Guid classId,
         DateOnly date,
         LessonPlan plan,
-        int? people,
+        LessonHead said,
         string? pasted,
         CancellationToken cancel
     )
@@ -161,9 +170,9 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
             ClassId = group.Id,
             Class = group,
             Date = date,
-            Start = group.Start,
-            Minutes = group.Minutes,
-            Heads = people ?? Math.Max(1, group.Enrolments.Count),
+            Start = said.Start ?? group.Start,
+            Minutes = said.Minutes is >= 10 and <= 300 and var minutes ? minutes : group.Minutes,
+            Heads = said.People ?? Math.Max(1, group.Enrolments.Count),
             HallId = group.HallId,
             TeacherId = group.TeacherId,
             Title = plan.Head.Title ?? "",
@@ -181,7 +190,10 @@ public sealed class LessonSheets(LadderContext db, OwnSchool own, GroupBook grou
                     Text = writer.Write(entry),
                 }
             );
-        return new LessonBegun(lesson, new FieldErrors());
+        return new LessonBegun(lesson, new FieldErrors())
+        {
+            Differences = [.. HeadDifferences.Of(said, group.Minutes, group.Band, group.Start)],
+        };
     }
 
     /// <summary>Stops of a lesson that nobody has mended or set aside.</summary>

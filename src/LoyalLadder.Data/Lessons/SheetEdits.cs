@@ -7,7 +7,13 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>Every edit of a sheet's lines. Edits of one sheet are made one after the other, whoever makes them.</summary>
-public sealed class SheetEdits(LadderContext db, LessonSheets sheets, DrillBook drills, TimeProvider time)
+public sealed class SheetEdits(
+    LadderContext db,
+    LessonSheets sheets,
+    DrillBook drills,
+    SheetQuotes quotes,
+    TimeProvider time
+)
 {
     /// <summary>Adds what was typed: one line or a whole pasted sheet.</summary>
     /// <param name="lessonId">The lesson.</param>
@@ -87,6 +93,28 @@ public sealed class SheetEdits(LadderContext db, LessonSheets sheets, DrillBook 
                     return new SheetEdit.Clash(row, text!);
                 Write(rows, row, texts[0]);
                 db.SheetLines.AddRange(Insert(lessonId, rows, row, texts[1..]));
+                return new SheetEdit.Saved(lineId);
+            },
+            cancel
+        );
+    }
+
+    /// <summary>Gives a line another text, and with it every line of the sheet that says the same.</summary>
+    public async Task<SheetEdit> EditAlike(Guid lessonId, Guid lineId, string text, CancellationToken cancel)
+    {
+        var (texts, refusal) = await ReadTyped(text, cancel);
+        if (refusal is not null)
+            return new SheetEdit.Refused(refusal);
+        return await db.InTurn(
+            Turn(lessonId),
+            async () =>
+            {
+                var rows = await db.SheetRows(lessonId, cancel);
+                if (rows.Find(r => r.Id == lineId && r.RemovedAt is null) is not { } row)
+                    return (SheetEdit)new SheetEdit.Gone();
+                var was = row.Text;
+                foreach (var alike in rows.Where(r => r.RemovedAt is null && r.Text == was))
+                    Write(rows, alike, texts[0]);
                 return new SheetEdit.Saved(lineId);
             },
             cancel
@@ -273,7 +301,7 @@ public sealed class SheetEdits(LadderContext db, LessonSheets sheets, DrillBook 
         if (SheetReader.Refusal(text) is { } refusal)
             return ([], refusal);
         var reader = await sheets.Reader(cancel);
-        var entries = reader.ReadEntries(text);
+        var entries = reader.ReadEntries(await quotes.Filled(text, cancel));
         if (entries is [LessonLine { Problem: { } wrong }])
             return ([], wrong);
         if (entries.Count == 0)

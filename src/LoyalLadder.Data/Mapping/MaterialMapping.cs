@@ -20,6 +20,8 @@ internal static class MaterialMapping
             e.Property(c => c.Notation).HasMaxLength(NumberedCombination.LongestNotation);
             e.Property(c => c.OtherReading).HasMaxLength(NumberedCombination.LongestNotation);
             e.Property(c => c.Versions).HasMaxLength(NumberedCombination.LongestNotation * 2);
+            e.Property(c => c.Tradition).HasMaxLength(NumberedCombination.LongestTradition).HasDefaultValue("");
+            e.Property(c => c.Readings).HasMaxLength(NumberedCombination.LongestNotation * 2).HasDefaultValue("");
             e.Property(c => c.ControlRule).HasMaxLength(NumberedCombination.LongestWords);
             e.Property(c => c.Cautions).HasMaxLength(NumberedCombination.LongestWords);
             e.Property(c => c.Notes).HasMaxLength(NumberedCombination.LongestWords);
@@ -38,6 +40,14 @@ internal static class MaterialMapping
             e.Property(t => t.TechniqueId).HasMaxLength(Learnables.Longest);
             e.Property(t => t.Row).HasColumnType("jsonb");
             e.HasIndex(t => new { t.SchoolId, t.TechniqueId }).IsUnique();
+        });
+        builder.Entity<SchoolWord>(e =>
+        {
+            e.ToTable("school_words");
+            e.Property(w => w.Word).HasMaxLength(SchoolWord.LongestWord);
+            e.Property(w => w.Key).HasMaxLength(SchoolWord.LongestWord * 2);
+            e.Property(w => w.Means).HasMaxLength(SchoolWord.LongestMeaning);
+            e.HasIndex(w => new { w.SchoolId, w.Key }).IsUnique();
         });
         Kept(builder);
     }

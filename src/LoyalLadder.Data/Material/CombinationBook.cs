@@ -15,6 +15,9 @@ public sealed record CombinationDraft
     public string Notation { get; init; } = "";
     public string? OtherReading { get; init; }
     public string? Versions { get; init; }
+    public string? Tradition { get; init; }
+    public string? Readings { get; init; }
+    public int? FormSeconds { get; init; }
     public Guid? RankId { get; init; }
     public AgeBand LeastBand { get; init; }
     public string? ControlRule { get; init; }
@@ -78,7 +81,13 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
     }
 
     /// <summary>The notations of a draft in generic English.</summary>
-    private sealed record Canonicals(string Number, string Notation, string? OtherReading, string Versions);
+    private sealed record Canonicals(
+        string Number,
+        string Notation,
+        string? OtherReading,
+        string Versions,
+        string Readings
+    );
 
     private async Task<(Canonicals Read, FieldErrors Errors)> Check(
         NumberedCombination? row,
@@ -98,7 +107,9 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
             errors.Add("Name", "Give it a name of at most 80 characters.");
         var material = (await own.Facts(cancel)).Material;
         var reader = new NotationReader(material.WordsWithout(row?.Number ?? number, naming));
-        var notation = Canonical(reader, draft.Notation, "Notation", errors);
+        var isForm = draft.Kind == CombinationKind.Form;
+        var notation = Canonical(reader, isForm ? Forms.Joined(draft.Notation) : draft.Notation, "Notation", errors);
+        var readings = isForm ? Readings(reader, draft.Readings ?? "", notation, errors) : "";
         var other = string.IsNullOrWhiteSpace(draft.OtherReading)
             ? null
             : Canonical(reader, draft.OtherReading, "OtherReading", errors);
@@ -106,13 +117,14 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         CheckWords(draft, errors);
         if (draft.RankId is { } rank && !await db.Ranks.AnyAsync(r => r.Id == rank, cancel))
             errors.Add("RankId", "Choose a rank of this school.");
-        return (new Canonicals(number, notation ?? "", other, versions), errors);
+        return (new Canonicals(number, notation ?? "", other, versions, readings), errors);
     }
 
     private static void CheckWords(CombinationDraft draft, FieldErrors errors)
     {
         (string Field, string? Text)[] texts =
         [
+            ("Tradition", draft.Tradition),
             ("ControlRule", draft.ControlRule),
             ("Cautions", draft.Cautions),
             ("Notes", draft.Notes),
@@ -120,6 +132,10 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         foreach (var (field, text) in texts)
             if (text?.Length > NumberedCombination.LongestWords)
                 errors.Add(field, $"At most {NumberedCombination.LongestWords:N0} characters.");
+        if (draft.Tradition?.Trim().Length > NumberedCombination.LongestTradition)
+            errors.Add("Tradition", $"At most {NumberedCombination.LongestTradition} characters.");
+        if (draft.FormSeconds is < Forms.LeastSeconds or > Forms.MostSeconds)
+            errors.Add("FormSeconds", $"{Forms.LeastSeconds} to {Forms.MostSeconds} seconds, or empty.");
         if (draft.Kind == CombinationKind.SelfDefence && string.IsNullOrWhiteSpace(draft.ControlRule))
             errors.Add("ControlRule", "Say how the partner is kept safe, such as: tap means stop.");
     }
@@ -144,6 +160,9 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
     {
         (row.Number, row.Kind, row.Name) = (read.Number, draft.Kind, draft.Name.Trim());
         (row.Notation, row.OtherReading, row.Versions) = (read.Notation, read.OtherReading, read.Versions);
+        row.Tradition = draft.Kind == CombinationKind.Form ? draft.Tradition?.Trim() ?? "" : "";
+        row.Readings = read.Readings;
+        row.FormSeconds = draft.Kind == CombinationKind.Form ? draft.FormSeconds : null;
         (row.RankId, row.LeastBand) = (draft.RankId, draft.LeastBand);
         row.ControlRule = draft.ControlRule?.Trim() ?? "";
         row.Cautions = draft.Cautions?.Trim() ?? "";
@@ -199,6 +218,31 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         error.Suggestions.Count == 0
             ? $"At {error.Position + 1}: {error.Message}"
             : $"At {error.Position + 1}: {error.Message} Near it: {string.Join(", ", error.Suggestions)}.";
+
+    /// <summary>'4-5: [wrist grab], low block', one a line, hung on moves that the form has.</summary>
+    private static string Readings(NotationReader reader, string text, string? notation, FieldErrors errors)
+    {
+        var moves = notation is null ? 0 : reader.Read(notation).Combination?.Counts.Count ?? 0;
+        var lines = new List<string>();
+        foreach (var line in text.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (Forms.Reading(line) is not { } reading)
+                errors.Add("Readings", "Write each as '4-5: [wrist grab], low block' on a line of its own.");
+            else if (reading.To > moves)
+                errors.Add("Readings", $"The form has {moves} moves; this hangs on move {reading.To}.");
+            else if (Canonical(reader, reading.Use, "Readings", errors) is { } written)
+                lines.Add($"{Span(reading)}: {written}");
+        }
+        var joined = string.Join('\n', lines);
+        if (joined.Length > NumberedCombination.LongestNotation * 2)
+            errors.Add("Readings", "These are too many: four thousand characters in all.");
+        return joined;
+    }
+
+    private static string Span(FormReading reading) =>
+        reading.From == reading.To
+            ? reading.From.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{reading.From}-{reading.To}");
 
     /// <summary>'advanced: jab, cross', one a line.</summary>
     private static string Versions(NotationReader reader, string text, FieldErrors errors)

@@ -7,13 +7,15 @@ public enum CombinationKind
 {
     Combination,
     SelfDefence,
+    Form,
 }
 
-/// <summary>A combination or self-defence drill under the school's own number: '#14', '#SD-4'.</summary>
+/// <summary>A combination, a self-defence drill or a form under the school's own number: '#14', '#SD-4'.</summary>
 public sealed class NumberedCombination : SchoolRow
 {
     public const int LongestNotation = 2000,
-        LongestWords = 2000;
+        LongestWords = 2000,
+        LongestTradition = 60;
 
     /// <summary>Letters, digits and hyphens, at most 12, without the '#', as the school writes it.</summary>
     public required string Number { get; set; }
@@ -30,6 +32,15 @@ public sealed class NumberedCombination : SchoolRow
 
     /// <summary>Other versions, one a line: 'advanced: jab, cross, …'.</summary>
     public string Versions { get; set; } = "";
+
+    /// <summary>For a form: where it comes from, in a word or two.</summary>
+    public string Tradition { get; set; } = "";
+
+    /// <summary>For a form: what its moves are for, one a line: '4-5: [wrist grab], low block'.</summary>
+    public string Readings { get; set; } = "";
+
+    /// <summary>For a form: seconds once through as the school walks it; null for 1.6 s a move.</summary>
+    public int? FormSeconds { get; set; }
 
     public Guid? RankId { get; set; }
     public RankRow? Rank { get; set; }
@@ -58,6 +69,9 @@ public sealed record NumberedCard
     public required string Notation { get; init; }
     public string? OtherReading { get; init; }
     public string Versions { get; init; } = "";
+    public string Tradition { get; init; } = "";
+    public string Readings { get; init; } = "";
+    public int? FormSeconds { get; init; }
     public Guid? RankId { get; init; }
     public AgeBand LeastBand { get; init; }
     public string ControlRule { get; init; } = "";
@@ -76,6 +90,9 @@ public sealed record NumberedCard
             Notation = row.Notation,
             OtherReading = row.OtherReading,
             Versions = row.Versions,
+            Tradition = row.Tradition,
+            Readings = row.Readings,
+            FormSeconds = row.FormSeconds,
             RankId = row.RankId,
             LeastBand = row.LeastBand,
             ControlRule = row.ControlRule,

@@ -34,7 +34,8 @@ public sealed class SchoolMaterial
         Catalogue shipped,
         IEnumerable<string> own,
         string numbers,
-        IReadOnlyList<NumberedCard> combinations
+        IReadOnlyList<NumberedCard> combinations,
+        IEnumerable<(string Word, string Means)> words
     )
     {
         (Catalogue, Problem) = Joined(shipped, own);
@@ -49,8 +50,9 @@ public sealed class SchoolMaterial
                 .Where(c => generic.Find(c.Number) is not null)
                 .DistinctBy(c => NameKey.Of(c.Name))
                 .Where(c => NameKey.Of(c.Name).Length > 0)
-                .ToImmutableDictionary(c => NameKey.Of(c.Name), c => generic.Find(c.Number)!),
+                .ToImmutableDictionary(c => NameKey.Of(c.Name), c => Vocabulary.NumberKey(c.Number)),
         };
+        _vocabulary = _vocabulary with { Words = WordsOf(words, _vocabulary) };
         var reader = new NotationReader(_vocabulary);
         Combinations =
         [
@@ -150,6 +152,20 @@ public sealed class SchoolMaterial
         }
     }
 
+    /// <summary>Words of the school's own; one whose meaning is no longer known says nothing.</summary>
+    private static ImmutableDictionary<string, ImmutableArray<Element>> WordsOf(
+        IEnumerable<(string Word, string Means)> words,
+        Vocabulary vocabulary
+    )
+    {
+        var reader = new MoveReader(vocabulary);
+        return words
+            .Select(w => (Key: NameKey.Of(w.Word), Moves: reader.Read(w.Means)))
+            .Where(w => w.Key.Length > 0 && w.Moves.IsKnown)
+            .DistinctBy(w => w.Key)
+            .ToImmutableDictionary(w => w.Key, w => w.Moves.Elements.ToImmutableArray());
+    }
+
     /// <summary>Reads the stored notations; those that call others by number come after them, and circles are left out.</summary>
     private static Vocabulary WithStored(Vocabulary words, IReadOnlyList<NumberedCard> combinations)
     {
@@ -165,6 +181,15 @@ public sealed class SchoolMaterial
             {
                 Stored = words.Stored.SetItems(
                     read.Select(r => KeyValuePair.Create(Vocabulary.NumberKey(r.Row.Number), r.Combination!))
+                ),
+                FormSeconds = words.FormSeconds.SetItems(
+                    read.Where(r => r.Row.Kind == CombinationKind.Form)
+                        .Select(r =>
+                            KeyValuePair.Create(
+                                Vocabulary.NumberKey(r.Row.Number),
+                                r.Row.FormSeconds ?? Forms.Seconds(r.Combination!)
+                            )
+                        )
                 ),
             };
             open.RemoveAll(c => read.Exists(r => r.Row == c));

@@ -1568,6 +1568,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(2000)")
                         .HasColumnName("control_rule");
 
+                    b.Property<int?>("FormSeconds")
+                        .HasColumnType("integer")
+                        .HasColumnName("form_seconds");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasMaxLength(20)
@@ -1613,9 +1617,25 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("rank_id");
 
+                    b.Property<string>("Readings")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(4000)
+                        .HasColumnType("character varying(4000)")
+                        .HasDefaultValue("")
+                        .HasColumnName("readings");
+
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
+
+                    b.Property<string>("Tradition")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasDefaultValue("")
+                        .HasColumnName("tradition");
 
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()
@@ -1691,6 +1711,61 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_school_techniques_school_id_technique_id");
 
                     b.ToTable("school_techniques", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.SchoolWord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Means")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("means");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<string>("Word")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("word");
+
+                    b.HasKey("Id")
+                        .HasName("pk_school_words");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_school_words_school_id");
+
+                    b.HasIndex("SchoolId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_school_words_school_id_key");
+
+                    b.ToTable("school_words", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>
@@ -3225,6 +3300,16 @@ namespace LoyalLadder.Data.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_school_techniques_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.SchoolWord", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_school_words_schools_school_id");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>

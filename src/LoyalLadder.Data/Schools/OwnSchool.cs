@@ -41,6 +41,13 @@ public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue s
             shipped,
             await db.SchoolTechniques.AsNoTracking().Select(t => t.Row).ToListAsync(cancel),
             await db.Schools.Where(s => s.Id == db.SchoolId).Select(s => s.Numbers).SingleAsync(cancel),
-            (await db.NumberedCombinations.AsNoTracking().ToListAsync(cancel)).ConvertAll(NumberedCard.Of)
+            (await db.NumberedCombinations.AsNoTracking().ToListAsync(cancel)).ConvertAll(NumberedCard.Of),
+            (
+                await db
+                    .Words.AsNoTracking()
+                    .OrderBy(w => w.Id)
+                    .Select(w => new { w.Word, w.Means })
+                    .ToListAsync(cancel)
+            ).ConvertAll(w => (w.Word, w.Means))
         );
 }

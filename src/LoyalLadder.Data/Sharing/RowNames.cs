@@ -179,6 +179,10 @@ public sealed class RowNames(LadderContext db)
                     .NumberedCombinations.Where(c => ids.Contains(c.Id))
                     .Select(c => new Called(c.Id, "#" + c.Number + " " + c.Name, null, null))
         ),
+        ["SchoolWord"] = new(
+            null,
+            (db, ids) => db.Words.Where(w => ids.Contains(w.Id)).Select(w => new Called(w.Id, w.Word, null, null))
+        ),
         ["AppUser"] = new(
             null,
             (db, ids) =>

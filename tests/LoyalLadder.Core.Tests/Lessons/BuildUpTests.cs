@@ -114,7 +114,7 @@ public class BuildUpTests
             Given.Words with
             {
                 Stored = Given.Words.Stored.Add("14", stored),
-                Named = Given.Words.Named.Add(NameKey.Of("Low water"), stored),
+                Named = Given.Words.Named.Add(NameKey.Of("Low water"), "14"),
             }
         );
         var read = Assert.IsType<LessonLine>(Assert.Single(reader.ReadEntries(line)));

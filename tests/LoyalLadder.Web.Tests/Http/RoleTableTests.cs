@@ -164,6 +164,12 @@ public sealed partial class RoleTableTests
         2 POST /sheets/{id:guid}/doses?handler=Size
         2 POST /sheets/{id:guid}/doses?handler=Step
         2 POST /sheets/{id:guid}/doses?handler=Teach
+        2 POST /sheets/{id:guid}/repairs?handler=Means
+        2 POST /sheets/{id:guid}/repairs?handler=Reads
+        1 GET /material/words
+        2 POST /material/words
+        2 POST /material/words?handler=Forget
+        2 POST /sheets/new?handler=Mend
         2 POST /sheets/{id:guid}/settle?handler=Undo
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock

@@ -103,7 +103,7 @@ public sealed record LessonTally(
         dose switch
         {
             OwnRepsDose { Within: null } own => own.Reps.SelectMany(
-                (reps, i) => WorkClock.PartOf(moves, i).Elements.Select(e => (e, reps * own.Times, false))
+                (reps, i) => WorkClock.PartOf(moves, i).Elements.Select(e => (e, reps * own.Times, own.PerSide))
             ),
             CircuitDose circuit => circuit
                 .Parts.SelectMany((p, i) => Repetitions(p, WorkClock.PartOf(circuit, moves, i), setting))

@@ -59,8 +59,9 @@ public static class WorkClock
                 + (d.Rounds * (sides - 1) * change)
                 + ((d.Rounds - 1) * d.Rest),
             HoldsDose d => (sides * (d.Holds.Sum() + ((d.Holds.Count - 1) * d.Rest))) + ((sides - 1) * change),
-            OwnRepsDose { Within: { } within } => within,
-            OwnRepsDose d => (d.Times * OnceThrough(d, moves)) + ((d.Times - 1) * d.Rest),
+            OwnRepsDose { Within: { } within } => (sides * within) + ((sides - 1) * change),
+            OwnRepsDose d => (d.Times * ((sides * OnceThrough(d, moves)) + ((sides - 1) * change)))
+                + ((d.Times - 1) * d.Rest),
             _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
         };
     }

@@ -28,6 +28,9 @@ internal sealed partial record CircuitCall
     /// <summary>Words that say nothing of how often, such as the name of a heading; empty for none.</summary>
     public string Name { get; private init; } = "";
 
+    /// <summary>It is said that what stands above is done again: a time alone says nothing of that.</summary>
+    public bool SaysAgain { get; private init; }
+
     /// <summary>It is said how often, or how long.</summary>
     public bool SaysHowOften => Times is not null || Within is not null;
 
@@ -59,6 +62,7 @@ internal sealed partial record CircuitCall
             return null;
         return call with
         {
+            SaysAgain = call.Times is not null || Filler().IsMatch(words),
             IsCircuit = Circuit().IsMatch(left),
             Name = Blanks().Replace(Filler().Replace(left, " "), " ").Trim(' ', ',', ':', ';', '-', '(', ')', '.', '+'),
         };

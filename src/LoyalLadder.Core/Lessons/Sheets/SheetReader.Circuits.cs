@@ -11,8 +11,11 @@ public sealed partial class SheetReader
         /// <summary>A circuit whose lines are being read; null outside of one.</summary>
         private OpenCircuit? _circuit;
 
-        /// <summary>The entry behind the last heading or empty line, from which 'repeat x3' below reckons.</summary>
+        /// <summary>The first entry of the last lines without a heading or an empty line between, from which 'repeat x3' reckons.</summary>
         private int _runStart;
+
+        /// <summary>An empty line has ended the run; the next line to do begins another.</summary>
+        private bool _isRunOver;
 
         /// <param name="Call">How often.</param>
         /// <param name="Typed">The line that said so.</param>
@@ -58,11 +61,14 @@ public sealed partial class SheetReader
                 return false;
             if (call is { SaysHowOften: false, RunsBetween: true })
                 return RunBetween();
-            var start = _circuit?.Start ?? _runStart;
-            if (!call.SaysHowOften || !_entries.Skip(start).Any(e => e.Entry is LessonLine { Dose: not null }))
+            // said above and below: the one above counts for its lines, the other cannot be followed and is marked
+            CloseCircuit();
+            if (
+                call is not { SaysHowOften: true, SaysAgain: true }
+                || !_entries.Skip(_runStart).Any(e => e.Entry is LessonLine { Dose: not null })
+            )
                 return false;
-            (_circuit, var above) = (null, _circuit);
-            Fold(call, above?.Typed ?? line, start);
+            Fold(call, line, _runStart, isBelow: true);
             return true;
         }
 
@@ -82,8 +88,7 @@ public sealed partial class SheetReader
         /// <summary>Ends the circuit that is being read where a line no longer belongs to it.</summary>
         private void CloseCircuitBefore(TypedLine line)
         {
-            if (line.BlankAbove)
-                _runStart = _entries.Count;
+            _isRunOver |= line.BlankAbove;
             if (_circuit is not { } open)
                 return;
             var isBehind = open.EndsAtBlank && line.BlankAbove && _entries.Count > open.Start;
@@ -101,9 +106,9 @@ public sealed partial class SheetReader
 
         /// <summary>
         /// Makes one entry of all lines from one on; notes among them stay. Where a line says no dose, the circuit is kept as
-        /// typed and marked, and its lines stay by themselves.
+        /// typed, a line that nobody understands, and its lines stay by themselves.
         /// </summary>
-        private void Fold(CircuitCall call, TypedLine typed, int start)
+        private void Fold(CircuitCall call, TypedLine typed, int start, bool isBelow = false)
         {
             var taken = _entries.Skip(start).ToList();
             var lines = taken.Select(e => e.Entry).OfType<LessonLine>().ToList();
@@ -115,13 +120,11 @@ public sealed partial class SheetReader
                 Add(circuit, typed.Number);
                 return;
             }
-            var marked = new LessonLine
-            {
-                Content = Clip(typed.Text),
-                Moves = Combinations.Combination.Nothing,
-                Problem = "Each line of a circuit needs a number or a time of its own, and no groups.",
-            };
-            _entries.Insert(start, (marked, typed.Number));
+            // in quotes it is a line of its own that says no move
+            var marked = reader._lines.Read($"\"{Clip(typed.Text).Replace("\"", "\"\"", StringComparison.Ordinal)}\"")[
+                0
+            ];
+            _entries.Insert(isBelow ? _entries.Count : start, (marked, typed.Number));
         }
 
         /// <summary>The last line of a bracket that begins on a line and ends some lines below with how often; null for none.</summary>

@@ -90,7 +90,12 @@ public sealed partial class SheetReader
             TakeLine(line);
         }
 
-        private void Add(SheetEntry entry, int line) => _entries.Add((entry, line));
+        private void Add(SheetEntry entry, int line)
+        {
+            if (_isRunOver && entry is LessonLine)
+                (_runStart, _isRunOver) = (_entries.Count, false);
+            _entries.Add((entry, line));
+        }
 
         private bool HasAmount(string text) => Things(text).Exists(l => l.Dose is not null || l.Problem is not null);
 
@@ -232,13 +237,13 @@ public sealed partial class SheetReader
             if (_segment.Said.IsNothing)
             {
                 Add(new Segment(Clip(name)), line.Number);
-                _runStart = _entries.Count;
+                (_runStart, _isRunOver) = (_entries.Count, false);
                 return;
             }
             // what the heading says of its lines is written into them, and kept as a note
             Add(new Segment(Clip(words)), line.Number);
             Add(new Note(Clip(said)), line.Number);
-            _runStart = _entries.Count;
+            (_runStart, _isRunOver) = (_entries.Count, false);
         }
 
         private void TakeHeader(TypedLine line)

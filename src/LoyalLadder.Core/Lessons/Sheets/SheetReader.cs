@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 
@@ -31,6 +32,20 @@ public sealed partial class SheetReader
 
     /// <summary>What words mean to this reader.</summary>
     public Vocabulary Vocabulary { get; }
+
+    /// <summary>A reader to which a word means a name; null where nobody knows the name.</summary>
+    public SheetReader? With(string word, string name)
+    {
+        var moves = _moves.Read(name);
+        return moves.IsKnown
+            ? new SheetReader(
+                Vocabulary with
+                {
+                    Words = Vocabulary.Words.SetItem(NameKey.Of(word), [.. moves.Elements]),
+                }
+            )
+            : null;
+    }
 
     /// <summary>Reads a whole sheet.</summary>
     public SheetReading Read(string text)

@@ -122,8 +122,13 @@ public sealed class SheetWriter(SheetReader reader)
                 + Resting(d),
             CountedDose d => Before(d) + Steps(d) + Times(d.Sets) + Resting(d),
             OwnRepsDose { Within: { } within } d => Before(d)
-                + $"{(within <= 3 ? "for" : "in")} {Time(within)}: ({string.Join(", ", d.Reps.Select(N))})",
-            OwnRepsDose d => Before(d) + $"({string.Join(", ", d.Reps.Select(N))})" + $" x{N(d.Times)}" + Resting(d),
+                + $"{(within <= 3 ? "for" : "in")} {Time(within)}: ({string.Join(", ", d.Reps.Select(N))})"
+                + (d.PerSide ? " /side" : ""),
+            OwnRepsDose d => Before(d)
+                + $"({string.Join(", ", d.Reps.Select(N))})"
+                + $" x{N(d.Times)}"
+                + (d.PerSide ? " /side" : "")
+                + Resting(d),
             HoldsDose d => Before(d) + string.Join(" + ", d.Holds.Select(Time)) + EachWay(d) + Resting(d),
             TimedDose { Rounds: 1 } d => Before(d) + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),
             TimedDose d => Before(d) + N(d.Rounds) + " x " + Time(d.Seconds) + EachWay(d) + Paced(d.Pace) + Resting(d),

@@ -167,6 +167,8 @@ public sealed class IndexModel(
             if (taught.Find(number) is not { } stored)
                 return null;
             Band ??= AgeBands.Word(stored.Row.LeastBand);
+            if (stored.Row.Kind == CombinationKind.Form)
+                With ??= BenchQuestion.Solo;
             return stored.Moves is { } moves ? NotationWriter.Write(moves, naming) : stored.Row.Notation;
         }
         var text = C ?? "";

@@ -13,7 +13,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
 {
     public string Q { get; private set; } = "";
 
-    /// <summary>What is shown: techniques, combinations or self-defence.</summary>
+    /// <summary>What is shown: techniques, combinations, self-defence or forms.</summary>
     public string Show { get; private set; } = "techniques";
 
     public string? Problem { get; private set; }
@@ -22,8 +22,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
     public int Techniques { get; private set; }
     public List<(string Heading, List<(Technique Technique, string Name)> Items)> Groups { get; private set; } = [];
     public List<StoredMoves> Numbered { get; private set; } = [];
-    public int Combinations { get; private set; }
-    public int Drills { get; private set; }
+
+    /// <summary>How many of each kind are stored.</summary>
+    public Dictionary<CombinationKind, int> Shelves { get; private set; } = [];
 
     /// <summary>Drills in the sense of blocks of lines.</summary>
     public int Blocks { get; private set; }
@@ -33,12 +34,11 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
     public async Task OnGetAsync(string? q, string? show)
     {
         Q = q?.Trim() ?? "";
-        Show = show is "combinations" or "self-defence" ? show : "techniques";
+        Show = show is "combinations" or "self-defence" or "forms" ? show : "techniques";
         Naming = (await Words()).Naming;
         var taught = await Material();
         (Techniques, CatalogueProblem) = (taught.Catalogue.All.Length, taught.Problem);
-        Combinations = taught.Combinations.Count(c => c.Row.Kind == CombinationKind.Combination);
-        Drills = taught.Combinations.Count - Combinations;
+        Shelves = taught.Combinations.CountBy(c => c.Row.Kind).ToDictionary();
         Blocks = await drills.Count(Cancel);
         Syllabus = await syllabus.Read(Cancel);
         if (Q.Length > 100)
@@ -58,12 +58,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
                     .Select(g => (FamilyWords.Of(g.Key), g.ToList())),
             ];
         else
-            Numbered =
-            [
-                .. taught.Combinations.Where(c =>
-                    (c.Row.Kind == CombinationKind.SelfDefence) == (Show == "self-defence")
-                ),
-            ];
+            Numbered = [.. taught.Combinations.Where(c => MaterialWords.Shelf(c.Row.Kind) == Show)];
     }
 
     private void Find(SchoolMaterial taught)

@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Material;
 
 namespace LoyalLadder.Web.Pages.Material;
 
@@ -15,6 +16,33 @@ public static class MaterialWords
             NamingSchool.Korean => "from Korean",
             NamingSchool.Thai => "from Thai",
             _ => "from Chinese",
+        };
+
+    /// <summary>One of a kind, as headings say it.</summary>
+    public static string Of(CombinationKind kind) =>
+        kind switch
+        {
+            CombinationKind.SelfDefence => "Self-defence",
+            CombinationKind.Form => "Form",
+            _ => "Combination",
+        };
+
+    /// <summary>All of a kind.</summary>
+    public static string Kinds(CombinationKind kind) =>
+        kind switch
+        {
+            CombinationKind.SelfDefence => "Self-defence",
+            CombinationKind.Form => "Forms",
+            _ => "Combinations",
+        };
+
+    /// <summary>A kind as the address of its list names it.</summary>
+    public static string Shelf(CombinationKind kind) =>
+        kind switch
+        {
+            CombinationKind.SelfDefence => "self-defence",
+            CombinationKind.Form => "forms",
+            _ => "combinations",
         };
 
     public static string Of(Manner manner) =>

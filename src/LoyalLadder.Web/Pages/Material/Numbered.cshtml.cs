@@ -35,7 +35,14 @@ public sealed class NumberedModel(OwnSchool own, TimeProvider time, CombinationB
         if (stored.Moves is not { } moves)
             return Page();
         var tracer = taught.Tracer(Naming);
-        Trace = tracer.Trace(moves, (await Words()).Lead, stored.Row.LeastBand);
+        var isForm = stored.Row.Kind == CombinationKind.Form;
+        Trace = tracer.Trace(
+            moves,
+            new TraceAsk((await Words()).Lead, stored.Row.LeastBand)
+            {
+                Setting = isForm ? TraceSetting.Solo : TraceSetting.Partner,
+            }
+        );
         Cautions =
         [
             .. stored.Row.Cautions.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries),

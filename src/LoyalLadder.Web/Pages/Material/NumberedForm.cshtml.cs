@@ -23,6 +23,9 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
         public string? Notation { get; set; }
         public string? OtherReading { get; set; }
         public string? Versions { get; set; }
+        public string? Tradition { get; set; }
+        public string? Readings { get; set; }
+        public int? FormSeconds { get; set; }
         public Guid? RankId { get; set; }
         public AgeBand LeastBand { get; set; }
         public string? ControlRule { get; set; }
@@ -38,6 +41,9 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
                 Notation = Notation ?? "",
                 OtherReading = OtherReading,
                 Versions = Versions,
+                Tradition = Tradition,
+                Readings = Readings,
+                FormSeconds = FormSeconds,
                 RankId = RankId,
                 LeastBand = LeastBand,
                 ControlRule = ControlRule,
@@ -54,14 +60,19 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
 
     public List<SelectListItem> Ranks { get; private set; } = [];
 
-    public async Task<IActionResult> OnGetAsync(string? c)
+    public async Task<IActionResult> OnGetAsync(string? c, CombinationKind kind)
     {
         var taught = await Material();
         var naming = (await Words()).Naming;
         await LoadRanks();
         if (Id is null)
         {
-            Form = new NumberedFields { Notation = c, Number = NextNumber(taught) };
+            Form = new NumberedFields
+            {
+                Notation = c,
+                Kind = kind,
+                Number = kind == CombinationKind.Form ? "F-" + NextNumber(taught, "F-") : NextNumber(taught),
+            };
             return Page();
         }
         if (await book.Find(Id, Cancel) is not { } row)
@@ -98,7 +109,13 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
             Number = row.Number,
             Kind = row.Kind,
             Name = row.Name,
-            Notation = Written(row.Notation, taught, naming),
+            Notation =
+                row.Kind == CombinationKind.Form
+                    ? Forms.Lines(Written(row.Notation, taught, naming))
+                    : Written(row.Notation, taught, naming),
+            Tradition = row.Tradition,
+            Readings = row.Readings,
+            FormSeconds = row.FormSeconds,
             OtherReading = row.OtherReading is { } other ? Written(other, taught, naming) : null,
             Versions = row.Versions,
             RankId = row.RankId,
@@ -113,13 +130,13 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
             ? NotationWriter.Write(moves, naming)
             : kept;
 
-    private static string NextNumber(SchoolMaterial taught)
+    private static string NextNumber(SchoolMaterial taught, string before = "")
     {
         var taken = taught.Combinations.Select(c => c.Row.Number).ToHashSet();
         return Enumerable
             .Range(1, taken.Count + 1)
             .Select(n => n.ToString(System.Globalization.CultureInfo.InvariantCulture))
-            .First(n => !taken.Contains(n));
+            .First(n => !taken.Contains(before + n));
     }
 
     private async Task LoadRanks() =>

@@ -1,7 +1,9 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
@@ -12,7 +14,7 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Begins a lesson from a pasted sheet, a file, or nothing.</summary>
 [Authorize(Policies.Instructor)]
-public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SchoolBook school)
+public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SchoolBook school, WordBook words)
     : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true), Required(ErrorMessage = "Choose a class.")]
@@ -34,7 +36,12 @@ public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets shee
     }
 
     /// <summary>How the sheet reads and what it takes, before anything is begun.</summary>
-    public OpenSheet? Look { get; private set; }
+    public SheetLookAhead? Look { get; private set; }
+
+    /// <summary>The likeliest ways to understand a marked line.</summary>
+    public IReadOnlyList<Repair> Repairs(LessonLine line) => LineRepairs.Of(line, _reader!);
+
+    private SheetReader? _reader;
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync(IFormFile? file, bool empty, bool look)
@@ -51,15 +58,44 @@ public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets shee
             return await ShowLook(text);
         var begun = await sheets.Begin(Key, ClassId!.Value, Date!.Value, text, Cancel);
         if (begun.Lesson is { } lesson)
+        {
+            if (begun.Differences is { Count: > 0 } differences)
+                Say(string.Join('\n', differences));
             return Redirect($"/sheets/{lesson.Id}");
+        }
         ShowErrors(begun.Errors);
         return Page();
     }
 
+    /// <summary>Says what a marked line means, and looks again: a word for the whole school, all else for every line like it.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostMendAsync(int line, RepairKind kind, string? word, string? says)
+    {
+        await LoadClasses();
+        if (!ModelState.IsValid)
+            return Page();
+        if (kind == RepairKind.Means)
+            ShowErrors(await words.Mean(word, says, Cancel));
+        else
+            Rewrite(line, RepairsModel.TextOf(kind, says ?? ""));
+        ModelState.Remove(nameof(Text));
+        return await ShowLook(Text);
+    }
+
+    private void Rewrite(int number, string becomes)
+    {
+        var lines = (Text ?? "").ReplaceLineEndings("\n").Split('\n');
+        if (number < 1 || number > lines.Length)
+            return;
+        var was = lines[number - 1].Trim();
+        Text = string.Join('\n', lines.Select(l => l.Trim() == was ? becomes : l));
+    }
+
     private async Task<IActionResult> ShowLook(string? text)
     {
-        var (sheet, errors) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
-        Look = sheet;
+        var (look, errors) = await sheets.LookAt(ClassId!.Value, Date!.Value, text, Cancel);
+        _reader = await sheets.Reader(Cancel);
+        Look = look;
         ShowErrors(errors);
         return Page();
     }

@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
+using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
@@ -64,12 +65,9 @@ public sealed class SheetView
     public string? RefusedReason(Check check) =>
         Deed.NotSetAside is { } no && no.Code == check.Code && no.Line == Sheet.LineOf(check) ? no.Message : null;
 
-    /// <summary>The closest known names for what a line did not say clearly.</summary>
-    public IReadOnlyList<string> Closest(LessonLine line)
-    {
-        var unknown = line.Moves.Elements.FirstOrDefault(e => e.Technique is null);
-        return unknown is null ? [] : [.. Facts.Material.Catalogue.Closest(unknown.Words, Facts.School.Naming)];
-    }
+    /// <summary>The likeliest ways to understand a line that was not.</summary>
+    public IReadOnlyList<Repair> Repairs(LessonLine line) =>
+        LineRepairs.Of(line, Facts.Material.Sheets(Facts.School.Naming));
 
     /// <summary>Where a form of the live part posts to: 'lines?handler=Step&amp;line=…'.</summary>
     public string Post(string page, string handler, Guid? line = null, string more = "") =>

@@ -51,11 +51,22 @@ public static class BuildUp
         if (steps.Count > 1 && style == BuildUpStyle.GroupsThenJoined)
             steps.Add(new BuildUpStep(title, Line(combination, naming, new RepStep(3, Pace.Walk), 2)));
         steps.Add(new BuildUpStep($"{title}, at pace", Line(combination, naming, new RepStep(5, Pace.Steady), 3)));
-        if (combination.Elements.Any(e => e.Technique is { IsStrike: true }))
+        // a form is nobody's pad drill
+        if (trace.Setting == TraceSetting.Solo)
+            return steps.ToSequence();
+        var isStruck = combination.Elements.Any(e => e.Technique is { IsStrike: true });
+        if (isStruck)
             steps.Add(
                 new BuildUpStep(
                     $"{title}, on a target",
                     Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)
+                )
+            );
+        if (!isStruck && combination.Elements.Any(e => e.Attack is not null))
+            steps.Add(
+                new BuildUpStep(
+                    $"{title}, with a partner",
+                    Line(combination, naming, new RepStep(4, Pace.Walk), 5, pairs: true)
                 )
             );
         return steps.ToSequence();

@@ -23,15 +23,21 @@ public static class HolderCard
     {
         var lines = new List<HolderLine>();
         var before = trace.Start;
+        var kit = HoldWords.KitFor(Places(trace));
+        var isBehind = false;
         foreach (var steps in trace.Steps.GroupBy(s => s.Count))
         {
             var elements = steps.SelectMany(s => s.Elements).ToList();
             var after = steps.Last().Footing;
+            // whoever holds on from behind has no pads and is not in front of the strike
+            isBehind |= steps.Any(IsFromBehind);
             lines.Add(
                 new HolderLine(
                     steps.Key,
                     Feed(elements, trace, naming),
-                    elements.Select(e => Hold(e, crossed)).OfType<string>().Distinct().ToSequence(),
+                    isBehind
+                        ? []
+                        : elements.Select(e => Hold(e, kit, crossed)).OfType<string>().Distinct().ToSequence(),
                     Step(elements, before, after)
                 )
             );
@@ -57,50 +63,33 @@ public static class HolderCard
         return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
     }
 
-    private static string? Hold(TracedElement traced, bool crossed)
+    private static string? Hold(TracedElement traced, HolderKit kit, bool crossed) =>
+        PlaceOf(traced) is { } place
+            ? HoldWords.Of(place, traced.Element.AimedAt ?? Level.Body, traced.BodySide, kit, crossed)
+            : null;
+
+    private static HoldPlace? PlaceOf(TracedElement traced) =>
+        traced.Element.Technique is { IsStrike: true } technique ? technique.Hold : null;
+
+    /// <summary>The one kit of the whole combination, in a word; null where nothing is held.</summary>
+    public static string? KitOf(Trace trace)
     {
-        if (traced.Element.Technique is not { IsStrike: true, Hold: { } place } technique)
-            return null;
-        var level = traced.Element.AimedAt ?? Level.Body;
-        var facing = Named(traced.BodySide, !crossed);
-        var across = Named(traced.BodySide, true);
-        return place switch
-        {
-            HoldPlace.Mitt when level == Level.Head => $"{facing} mitt, your head height",
-            HoldPlace.Mitt => "belly pad, braced",
-            // a hook comes round from its own side and lands on the inside of the far mitt
-            HoldPlace.MittIn => $"{Named(traced.BodySide, crossed)} mitt turned in, {Height(level)}",
-            HoldPlace.MittDown => level == Level.Head
-                ? $"{facing} mitt turned down, under the chin"
-                : $"{facing} mitt turned down, at the belly",
-            HoldPlace.MittHigh => $"{facing} mitt high",
-            HoldPlace.PadsTight => $"both pads tight together, {Height(level)}",
-            HoldPlace.PadsCrossed => "both pads crossed low",
-            HoldPlace.PadsSide => $"both pads on your {across} side, {Height(level)}, step in to meet it",
-            HoldPlace.ThighPad => $"pad on your {across} thigh, knee soft",
-            HoldPlace.Shield => level == Level.Leg
-                ? "shield low, rear foot braced"
-                : "shield on the belly, rear foot braced",
-            HoldPlace.FlatTarget => $"flat target off the centre line, {Height(level)}",
-            _ => throw new InvalidOperationException($"No words for {place} of {technique.Id}."),
-        };
+        var places = Places(trace);
+        return places.Count == 0 ? null : HoldWords.Of(HoldWords.KitFor(places));
     }
 
-    private static string Named(Side side, bool faces) =>
-        side switch
-        {
-            Side.Left => faces ? "right" : "left",
-            Side.Right => faces ? "left" : "right",
-            _ => "each",
-        };
+    /// <summary>Where all its strikes are shown; behind an attack from behind nobody holds anything.</summary>
+    private static List<HoldPlace> Places(Trace trace) =>
+        [
+            .. trace
+                .Steps.TakeWhile(s => !IsFromBehind(s))
+                .SelectMany(s => s.Elements)
+                .Select(PlaceOf)
+                .OfType<HoldPlace>(),
+        ];
 
-    private static string Height(Level level) =>
-        level switch
-        {
-            Level.Head => "head height",
-            Level.Body => "rib height",
-            _ => "low",
-        };
+    private static bool IsFromBehind(TraceStep step) =>
+        step.Elements.Any(e => e.Element.Attack is { Technique.IsFromBehind: true });
 
     private static string? Step(List<TracedElement> elements, Footing before, Footing after)
     {

@@ -55,6 +55,9 @@ public sealed record Trace(
     ImmutableArray<Finding> Findings
 )
 {
+    /// <summary>With a partner, or alone.</summary>
+    public TraceSetting Setting { get; init; }
+
     /// <summary>How the performer stands at the end.</summary>
     public Footing End => Steps.IsEmpty ? Start : Steps[^1].Footing;
 

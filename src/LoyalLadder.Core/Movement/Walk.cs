@@ -72,7 +72,10 @@ internal sealed class Walk
         }
         if (_footing.Lead != _start.Lead && beatNumber > 0)
             _findings.Add(_words.OtherSide(beatNumber));
-        return new Trace(_combination, _ask.Band, _start, _from, _steps.ToImmutable(), _findings.ToImmutable());
+        return new Trace(_combination, _ask.Band, _start, _from, _steps.ToImmutable(), _findings.ToImmutable())
+        {
+            Setting = _ask.Setting,
+        };
     }
 
     /// <summary>Something in the two counts behind one answers an attack: a release may still come.</summary>

@@ -11,6 +11,7 @@ public enum RequirementKind
     Form,
     Fitness,
     Challenge,
+    Terms,
 }
 
 /// <summary>Something that a rank asks for, up to a stage, signed off by one or two instructors.</summary>

@@ -65,6 +65,18 @@ public sealed class Catalogue
         return _byName.GetValueOrDefault(key, []);
     }
 
+    /// <summary>The easier version that is named, else what it is built on within its family; null for none.</summary>
+    public Technique? EasierThan(Technique technique) =>
+        technique.Easier is { } named
+            ? Find(named)
+            : technique.BuildsOn.Select(Find).FirstOrDefault(t => t?.Family == technique.Family);
+
+    /// <summary>The harder version that is named, else its first upgrade, else what is built on it within its family; null for none.</summary>
+    public Technique? HarderThan(Technique technique) =>
+        technique.Harder is { } named ? Find(named)
+        : technique.Upgrades is [var first, ..] ? Find(first)
+        : StandingOn(technique.Id).FirstOrDefault(t => t.Family == technique.Family);
+
     /// <summary>Techniques that stand directly on this one.</summary>
     public IEnumerable<Technique> StandingOn(string id) => All.Where(t => t.BuildsOn.Contains(id));
 

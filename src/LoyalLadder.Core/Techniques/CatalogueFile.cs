@@ -110,6 +110,8 @@ public static class CatalogueFile
         {
             foreach (var id in t.BuildsOn.Where(id => !ids.ContainsKey(id)))
                 yield return $"{place(at)}: '{t.Id}' builds on '{id}', which is not in the catalogue";
+            foreach (var id in new[] { t.Easier, t.Harder }.OfType<string>().Where(id => !ids.ContainsKey(id)))
+                yield return $"{place(at)}: '{id}', a version of '{t.Id}', is not in the catalogue";
             foreach (var id in t.Upgrades.Where(id => !ids.ContainsKey(id)))
                 yield return $"{place(at)}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";
         }
@@ -126,6 +128,8 @@ public static class CatalogueFile
             yield return $"effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
         if (t.BaseSeconds is <= 0 or > 600)
             yield return $"seconds of '{t.Id}' must be over 0 and at most 600";
+        if (t.Stages.Length is not 0 and not Lessons.Stages.Highest)
+            yield return $"'{t.Id}' has {t.Stages.Length} stages; none or {Lessons.Stages.Highest} are expected";
         foreach (var _ in t.Names.SelectMany(n => n.Value).Where(name => NameKey.Of(name).Length == 0))
             yield return $"a name of '{t.Id}' has neither letter nor digit";
     }

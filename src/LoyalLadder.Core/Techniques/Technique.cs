@@ -38,6 +38,9 @@ public sealed record Technique
     /// <summary>The line on which it comes at somebody: what a defence has to answer.</summary>
     public AttackLine Line { get; init; }
 
+    /// <summary>It comes from behind: whoever does it is not in front of the other's hands.</summary>
+    public bool IsFromBehind { get; init; }
+
     /// <summary>The lines that it answers when it is used as a defence.</summary>
     public ImmutableArray<AttackLine> Answers { get; init; } = [];
 
@@ -72,6 +75,24 @@ public sealed record Technique
 
     public ImmutableArray<string> Faults { get; init; } = [];
 
+    /// <summary>What part of the body meets the target, or takes the attack; empty where nothing does.</summary>
+    public string Surface { get; init; } = "";
+
+    /// <summary>Where it is aimed, a zone for each level.</summary>
+    public ImmutableArray<string> Targets { get; init; } = [];
+
+    /// <summary>Where the other hand is meanwhile.</summary>
+    public string OtherHand { get; init; } = "";
+
+    /// <summary>Id of an easier version; see <see cref="Catalogue.EasierThan"/> for what is taken where none is named.</summary>
+    public string? Easier { get; init; }
+
+    /// <summary>Id of a harder version; see <see cref="Catalogue.HarderThan"/>.</summary>
+    public string? Harder { get; init; }
+
+    /// <summary>What good looks like, a line for each stage, where the catalogue's own words are not enough.</summary>
+    public ImmutableArray<string> Stages { get; init; } = [];
+
     /// <summary>Ids of what has to be there first.</summary>
     public ImmutableArray<string> BuildsOn { get; init; } = [];
 
@@ -82,6 +103,9 @@ public sealed record Technique
 
     /// <summary>Landings from a jump or a fall in one repetition.</summary>
     public int Landings { get; init; }
+
+    /// <summary>What its repetitions load beyond the ordinary, so that a limit counts them.</summary>
+    public Load Load { get; init; }
 
     public ImmutableArray<string> Cautions { get; init; } = [];
 
@@ -178,6 +202,14 @@ public enum Side
     Left,
     Right,
     Both,
+}
+
+/// <summary>Repetitions that limits count, since wrists, shoulders and backs that still grow pay for too many.</summary>
+public enum Load
+{
+    None,
+    PushUp,
+    Bridge,
 }
 
 public enum Power

@@ -27,6 +27,7 @@ public sealed record TechniqueRow
     public Power? Power { get; init; }
     public ImmutableArray<Level>? Levels { get; init; }
     public AttackLine? Line { get; init; }
+    public bool? Behind { get; init; }
     public ImmutableArray<AttackLine>? Answers { get; init; }
     public ImmutableArray<FightRange>? Ranges { get; init; }
     public Landing? Landing { get; init; }
@@ -40,11 +41,18 @@ public sealed record TechniqueRow
     public ImmutableArray<string>? Parts { get; init; }
     public ImmutableArray<string>? Cues { get; init; }
     public ImmutableArray<string>? Faults { get; init; }
+    public string? Surface { get; init; }
+    public ImmutableArray<string>? Targets { get; init; }
+    public string? OtherHand { get; init; }
+    public string? Easier { get; init; }
+    public string? Harder { get; init; }
+    public ImmutableArray<string>? Stages { get; init; }
     public ImmutableArray<string>? BuildsOn { get; init; }
     public ImmutableArray<string>? Upgrades { get; init; }
     public int? Effort { get; init; }
     public ImmutableArray<string>? Regions { get; init; }
     public int? Landings { get; init; }
+    public Load? Load { get; init; }
     public ImmutableArray<string>? Cautions { get; init; }
     public Dictionary<AgeBand, Manner>? Manner { get; init; }
     public bool? Pause { get; init; }
@@ -89,6 +97,7 @@ public sealed record TechniqueRow
             Power = Power ?? below.Power,
             Levels = Levels ?? below.Levels,
             Line = Line ?? below.Line,
+            IsFromBehind = Behind ?? below.IsFromBehind,
             Answers = Answers ?? below.Answers,
             Ranges = Ranges is { } ranges
                 ? ranges.Aggregate(Techniques.Ranges.None, (set, r) => set | r.AsSet())
@@ -104,11 +113,18 @@ public sealed record TechniqueRow
             Parts = Parts ?? below.Parts,
             Cues = Cues ?? below.Cues,
             Faults = Faults ?? below.Faults,
+            Surface = Surface ?? below.Surface,
+            Targets = Targets ?? below.Targets,
+            OtherHand = OtherHand ?? below.OtherHand,
+            Easier = Easier ?? below.Easier,
+            Harder = Harder ?? below.Harder,
+            Stages = Stages ?? below.Stages,
             BuildsOn = BuildsOn ?? below.BuildsOn,
             Upgrades = Upgrades ?? below.Upgrades,
             Effort = Effort ?? below.Effort,
             Regions = Regions ?? below.Regions,
             Landings = Landings ?? below.Landings,
+            Load = Load ?? below.Load,
             Cautions = Cautions ?? below.Cautions,
             Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
             IsPause = Pause ?? below.IsPause,

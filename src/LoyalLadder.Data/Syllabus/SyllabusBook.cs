@@ -113,7 +113,13 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         var (found, problem) = facts.Material.LearnableOf(what, facts.School.Naming);
         if (found is not null)
             return new Learnable(found);
-        if (kind is RequirementKind.Form or RequirementKind.Fitness or RequirementKind.Challenge)
+        if (
+            kind
+            is RequirementKind.Form
+                or RequirementKind.Fitness
+                or RequirementKind.Challenge
+                or RequirementKind.Terms
+        )
             return Learnable.OfWords(kind, what);
         errors.Add("What", problem ?? "Say what is asked for.");
         return null;

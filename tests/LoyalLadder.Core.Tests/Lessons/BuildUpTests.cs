@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Lessons;
@@ -98,6 +99,26 @@ public class BuildUpTests
             Assert.Equal(step.Line.Moves.Counts, again.Moves.Counts);
             Assert.Equal(step.Line.Dose, again.Dose);
         }
+    }
+
+    [Fact]
+    public void A_defence_without_a_strike_ends_with_a_partner_and_a_form_on_no_target()
+    {
+        var release = BuildUp.Of(
+            Given.Trace("[wrist grab] wrist release, step back"),
+            BuildUpStyle.GroupsThenJoined,
+            NamingSchool.Generic
+        );
+        var last = release[^1].Line;
+        Assert.Equal((5, true), (last.Stage, ((CountedDose)last.Dose!).Pairs));
+        var form = Given.Tracer.Trace(
+            Given.Combination("low block (front stance), cross | half turn, low block (front stance), cross"),
+            new TraceAsk(Lead.Left, AgeBand.Adults) { Setting = TraceSetting.Solo }
+        );
+        Assert.DoesNotContain(
+            BuildUp.Of(form, BuildUpStyle.GroupsThenJoined, NamingSchool.Generic),
+            s => s.Line.Stage is >= 4
+        );
     }
 
     [Theory]

@@ -60,6 +60,8 @@ public class CheckTests
             { "waiting", "## Bags\nlines 2 jobs x 1:00 change 20s: jab | lunge", AgeBand.Adults, 16, 45 },
             { "talk", "## Basics\njab x5 teach 12:00", AgeBand.Adults, 16, 45 },
             { "landings", "## Fitness\njumping jack x45", AgeBand.Kids, 16, 45 },
+            { "push-ups", "## Fitness\npush-up x30", AgeBand.Kids, 16, 45 },
+            { "bridges", "## Fitness\nbridge x12", AgeBand.Kids, 16, 45 },
             { "impacts", "## Pads\njab, cross 70/side brisk [mitts]", AgeBand.Kids, 16, 45 },
             { "group-idle", "## Basics\njab 3:00\n   yellow: cross 20s", AgeBand.Adults, 16, 45 },
             { "control", "## Self-defence\nwrist release pairs 3/side", AgeBand.Adults, 16, 45 },
@@ -109,6 +111,8 @@ public class CheckTests
         ## Fitness
         burpee 4:00
         jumping jack x45
+        push-up x30
+        bridge x12
         """;
 
     [Fact]
@@ -122,6 +126,8 @@ public class CheckTests
             "cross",
             "parry",
             "lunge",
+            "push-up",
+            "bridge",
             "burpee",
             "jumping-jack",
             "hip-opener",

@@ -234,7 +234,7 @@ public class TraceTests
     [Theory]
     [InlineData("jab", "right mitt, your head height")]
     [InlineData("cross", "left mitt, your head height")]
-    [InlineData("cross (body)", "belly pad, braced")]
+    [InlineData("cross (body)", "left mitt before the belly, braced")]
     [InlineData("lead hook", "left mitt turned in, head height")]
     [InlineData("rear uppercut", "left mitt turned down, under the chin")]
     [InlineData("rear overhand", "left mitt high")]
@@ -249,6 +249,27 @@ public class TraceTests
             hold,
             Assert.Single(Assert.Single(HolderCard.Of(Given.Trace(notation), NamingSchool.Generic)).Hold)
         );
+
+    [Theory]
+    [InlineData("jab, cross, lead hook", "mitts", "right mitt, your head height")]
+    [InlineData("jab, cross, rear round kick", "kick pads", "right pad, your head height")]
+    [InlineData("jab, lead push kick", "kick pads", "both pads on the belly, rear foot braced")]
+    [InlineData("front kick, push kick", "shield", "shield on the belly, rear foot braced")]
+    [InlineData("front kick (head)", "shield", "shield high, arms bent, face turned away")]
+    public void The_holder_keeps_one_kit_through_a_combination(string notation, string kit, string hold)
+    {
+        var trace = Given.Trace(notation);
+        Assert.Equal(kit, HolderCard.KitOf(trace));
+        Assert.Contains(hold, HolderCard.Of(trace, NamingSchool.Generic).SelectMany(l => l.Hold));
+    }
+
+    [Fact]
+    public void Nobody_holds_pads_from_behind()
+    {
+        var trace = Given.Trace("[choke from behind] rear choke release, rear back elbow, step back");
+        Assert.Null(HolderCard.KitOf(trace));
+        Assert.All(HolderCard.Of(trace, NamingSchool.Generic), l => Assert.Empty(l.Hold));
+    }
 
     [Fact]
     public void The_holder_feeds_and_steps_with_the_drift()

@@ -173,7 +173,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             )
         );
         Assert.Contains("Nothing is begun yet", Visitor.Read(look.QuerySelector(".said")), StringComparison.Ordinal);
-        Assert.Contains("wibble", look.QuerySelector(".said ul")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("wibble", look.QuerySelector(".paste-look u")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(planned, (await ines.Page("/sheets")).QuerySelectorAll("a[href^='/sheets/0']").Length);
         var again = (
             await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json))
@@ -290,7 +290,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var text = await answer.Content.ReadAsStringAsync(Cancel);
         Assert.All(text.Split("\r\n"), l => Assert.True(Encoding.UTF8.GetByteCount(l) <= 75));
         var calendar = Ical.Net.Calendar.Load(text)!;
-        Assert.Equal(6, calendar.Events.Count);
+        Assert.Equal(7, calendar.Events.Count);
         var kites = calendar.Events.Single(e => e.Summary == "Kites");
         Assert.Equal(
             ("Europe/London", 18, 45),

@@ -41,6 +41,23 @@ public sealed class MaterialTests
                     (row.Number, material.Tracer(NamingSchool.Generic).Trace(moves, lead, band).Stop?.Message)
                 );
         }
+        // nothing is left to say against what the school teaches, or its note says why it is so
+        Assert.All(
+            material.Combinations.Where(c => c.Row.Notes.Length == 0),
+            c => Assert.Equal((c.Row.Number, ""), (c.Row.Number, string.Join(' ', Findings(c).Select(f => f.Message))))
+        );
+        Assert.Equal(6, material.Combinations.Count(c => c.Row is { Kind: CombinationKind.Form, Readings: not "" }));
+        IEnumerable<Finding> Findings(StoredMoves stored) =>
+            material
+                .Tracer(NamingSchool.Generic)
+                .Trace(
+                    stored.Moves!,
+                    new TraceAsk(Lead.Left, stored.Row.LeastBand)
+                    {
+                        Setting = stored.Row.Kind == CombinationKind.Form ? TraceSetting.Solo : TraceSetting.Partner,
+                    }
+                )
+                .Findings;
         // an attack in a self-defence drill is answered by what follows it
         Assert.All(
             material.Combinations.Where(c => c.Row.Kind == CombinationKind.SelfDefence),

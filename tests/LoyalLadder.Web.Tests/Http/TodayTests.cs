@@ -21,6 +21,8 @@ public sealed class TodayTests
     {
         await using var server = await LadderServer.Start();
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
+        await marlow.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "light sparring 3 x 3:00 rest 30s"));
         Assert.Matches(
             @"\d+ min \d\d over · likely to end 18:\d\d, (under|over)? ?\d+ % on time · 1 stop to settle",
             await Row(marlow, "Kites")
@@ -28,7 +30,6 @@ public sealed class TodayTests
         Assert.DoesNotContain("likely to end", await Row(marlow, "Little Gulls"), StringComparison.Ordinal);
 
         // fitted, it fits, and there is nothing to settle any more
-        var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         var boxes = (await marlow.Page($"{sheet}/settle?handler=Fit"))
             .QuerySelectorAll("input[name=fit]")
             .Select(b => ("fit", b.GetAttribute("value")!))

@@ -37,6 +37,12 @@ public sealed record CheckLimits
     /// <summary>Landings of one person.</summary>
     public int Landings { get; init; } = 80;
 
+    /// <summary>Push-ups of one person.</summary>
+    public int PushUps { get; init; } = 60;
+
+    /// <summary>Bridges of one person.</summary>
+    public int Bridges { get; init; } = 30;
+
     /// <summary>Strikes to a bag or pad with one hand, elbow, knee or shin.</summary>
     public int Impacts { get; init; } = 150;
 
@@ -62,6 +68,8 @@ public sealed record CheckLimits
                 HardSeconds = 120,
                 DrySeconds = 15 * 60,
                 Landings = 40,
+                PushUps = 25,
+                Bridges = 10,
                 Impacts = 60,
                 NewItems = 2,
             },
@@ -71,6 +79,8 @@ public sealed record CheckLimits
                 OneThingSeconds = 20 * 60,
                 HardSeconds = 360,
                 Landings = 120,
+                PushUps = 150,
+                Bridges = 60,
                 Impacts = 250,
             },
         };

@@ -25,6 +25,8 @@ internal static class WholeLessonChecks
         at => Dry(at.Lesson, at.Limits),
         at => Talk(at.Lesson, at.Limits),
         at => Landings(at.Tally, at.Limits),
+        at => Loaded(at.Tally, Load.PushUp, at.Limits.PushUps, "push-ups"),
+        at => Loaded(at.Tally, Load.Bridge, at.Limits.Bridges, "bridges"),
         at => Impacts(at.Tally, at.Limits),
         at => NewItems(at.Lesson, at.Limits),
         at => BuiltOn(at.Lesson),
@@ -267,6 +269,14 @@ internal static class WholeLessonChecks
                 null,
                 $"{tally.Landings} landings a person; {limits.Landings} is the most."
             );
+
+    private static Check? Loaded(LessonTally tally, Load load, int most, string code)
+    {
+        var reps = tally.Loads.GetValueOrDefault(load);
+        return reps <= most
+            ? null
+            : new Check(code, CheckLevel.Warn, null, $"{reps} {code} a person; {most} is the most.");
+    }
 
     private static Check? Impacts(LessonTally tally, CheckLimits limits)
     {

@@ -17,6 +17,7 @@ public readonly record struct SideTally(int Left, int Right)
 /// <param name="Strikes">Punches, open hands and elbows per arm.</param>
 /// <param name="Landings">From jumps and falls.</param>
 /// <param name="Techniques">Per technique, in order of first use.</param>
+/// <param name="Loads">Repetitions of what limits count, a side each.</param>
 /// <param name="HandImpacts">Strikes to a bag or pad per arm.</param>
 /// <param name="LegImpacts">Kicks and knees to a bag or pad per leg.</param>
 /// <param name="Regions">Seconds of work per region of the body, the most worked first; a line counts for each region of its hardest moves.</param>
@@ -28,6 +29,7 @@ public sealed record LessonTally(
     SideTally Strikes,
     int Landings,
     Sequence<(Technique Technique, SideTally Reps)> Techniques,
+    IReadOnlyDictionary<Load, int> Loads,
     SideTally HandImpacts,
     SideTally LegImpacts,
     Sequence<(string Region, int Seconds)> Regions,
@@ -41,6 +43,7 @@ public sealed record LessonTally(
         var reps = new Dictionary<string, (Technique Technique, SideTally Reps)>();
         var (landings, hands, legs) = (0, default(SideTally), default(SideTally));
         var regions = new Dictionary<string, int>();
+        var loads = new Dictionary<Load, int>();
         foreach (var line in lesson.Lines)
         {
             foreach (var region in RegionsOf(line.Line.Moves))
@@ -51,6 +54,8 @@ public sealed record LessonTally(
                 if (element.Technique is not { } technique)
                     continue;
                 var tally = Sides(element.Side, times, perSide);
+                if (technique.Load != Load.None)
+                    loads[technique.Load] = loads.GetValueOrDefault(technique.Load) + (times * (perSide ? 2 : 1));
                 landings += technique.Landings * times * (perSide ? 2 : 1);
                 if (isTarget && technique.IsKick)
                     legs += tally;
@@ -64,6 +69,7 @@ public sealed record LessonTally(
             Sum(t => t.IsStrike && !t.IsKick),
             landings,
             reps.Values.ToSequence(),
+            loads,
             hands,
             legs,
             regions

@@ -43,6 +43,7 @@ public sealed class BenchView
         Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
         Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
+        HolderKit = HolderCard.KitOf(Trace);
         BuildUp = Core.Lessons.BuildUp.Of(Trace, school.BuildUp, school.Naming);
         Setting = new LessonSetting
         {
@@ -58,6 +59,10 @@ public sealed class BenchView
     public Trace? Trace { get; }
     public CombinationFacts? Facts { get; }
     public Sequence<HolderLine> Holder { get; }
+
+    /// <summary>What the holder needs for all of it; null for nothing.</summary>
+    public string? HolderKit { get; }
+
     public Sequence<BuildUpStep> BuildUp { get; }
     public LessonSetting? Setting { get; }
 

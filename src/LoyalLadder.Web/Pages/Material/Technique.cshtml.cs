@@ -28,6 +28,11 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
 
     public List<StoredMoves> Numbered { get; private set; } = [];
     public List<Technique> Upgrades { get; private set; } = [];
+    public Technique? Easier { get; private set; }
+    public Technique? Harder { get; private set; }
+
+    /// <summary>What good looks like, a line for each stage; none for exercises.</summary>
+    public IReadOnlyList<string> Marks { get; private set; } = [];
     public List<TechniqueBook.LineOfLesson> Uses { get; private set; } = [];
     public TechniqueRow? Own { get; private set; }
 
@@ -40,6 +45,8 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
         Naming = (await Words()).Naming;
         Picture = BuildsOnPicture.Of(taught.Catalogue, technique);
         Upgrades = [.. technique.Upgrades.Select(u => taught.Catalogue.Find(u)!)];
+        (Easier, Harder) = (taught.Catalogue.EasierThan(technique), taught.Catalogue.HarderThan(technique));
+        Marks = StageMarks.Of(technique);
         Numbered = [.. taught.Combinations.Where(c => c.Moves?.Elements.Any(e => e.Technique?.Id == id) == true)];
         Own = await book.Own(id, Cancel);
         var ids = Picture.Nodes.Select(n => n.Technique.Id).ToList();

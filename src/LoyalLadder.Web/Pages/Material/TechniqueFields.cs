@@ -51,6 +51,19 @@ public sealed class TechniqueFields
     [StringLength(2000, ErrorMessage = TooLong)]
     public string? Cautions { get; set; }
 
+    [StringLength(120, ErrorMessage = "At most 120 characters.")]
+    public string? Surface { get; set; }
+
+    [StringLength(400, ErrorMessage = "At most 400 characters.")]
+    public string? Targets { get; set; }
+
+    [StringLength(120, ErrorMessage = "At most 120 characters.")]
+    public string? OtherHand { get; set; }
+
+    /// <summary>What good looks like, a line for each stage.</summary>
+    [StringLength(2000, ErrorMessage = TooLong)]
+    public string? Marks { get; set; }
+
     [StringLength(400, ErrorMessage = "At most 400 characters.")]
     public string? BuildsOn { get; set; }
 
@@ -88,6 +101,10 @@ public sealed class TechniqueFields
             Cues = Lines(technique.Cues),
             Faults = Lines(technique.Faults),
             Cautions = Lines(technique.Cautions),
+            Surface = technique.Surface,
+            Targets = string.Join("; ", technique.Targets),
+            OtherHand = technique.OtherHand,
+            Marks = Lines(technique.Stages),
             BuildsOn = string.Join(
                 ", ",
                 technique.BuildsOn.Select(b => catalogue.Find(b)?.NameIn(NamingSchool.Generic) ?? b)
@@ -117,6 +134,10 @@ public sealed class TechniqueFields
             Cues = Changed(shipped?.Cues, Split(Cues, '\n')),
             Faults = Changed(shipped?.Faults, Split(Faults, '\n')),
             Cautions = Changed(shipped?.Cautions, Split(Cautions, '\n')),
+            Surface = Changed(shipped?.Surface, Surface),
+            Targets = Changed(shipped?.Targets, Split(Targets, ';')),
+            OtherHand = Changed(shipped?.OtherHand, OtherHand),
+            Stages = Changed(shipped?.Stages, Split(Marks, '\n')),
             BuildsOn = Changed(shipped?.BuildsOn, buildsOn),
         };
     }
@@ -162,6 +183,9 @@ public sealed class TechniqueFields
 
     private static ImmutableArray<string>? Changed(ImmutableArray<string>? shipped, ImmutableArray<string> typed) =>
         shipped is { } s && s.SequenceEqual(typed) ? null : typed;
+
+    private static string? Changed(string? shipped, string? typed) =>
+        (shipped ?? "") == (typed?.Trim() ?? "") ? null : typed?.Trim() ?? "";
 
     private static string Lines(ImmutableArray<string> words) => string.Join('\n', words);
 

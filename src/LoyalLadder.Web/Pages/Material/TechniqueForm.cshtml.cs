@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
@@ -43,6 +44,8 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
         if (Id is not null && shipped is null && catalogue.Find(Id) is null)
             return NotFound();
         var buildsOn = BuildsOn(catalogue);
+        if (TechniqueFields.Split(Form.Marks, '\n').Length is not 0 and not Stages.Highest)
+            ModelState.AddModelError("Form.Marks", "Write a line for each of the six stages, or none.");
         if (!ModelState.IsValid)
             return Page();
         var row = Form.Row(Id, shipped, buildsOn);

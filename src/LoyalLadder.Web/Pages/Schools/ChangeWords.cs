@@ -19,6 +19,7 @@ public static partial class ChangeWords
         ["Student"] = "student",
         ["NumberedCombination"] = "numbered combination",
         ["SchoolTechnique"] = "technique",
+        ["SchoolWord"] = "word",
         ["Requirement"] = "requirement",
         ["SignOff"] = "sign-off",
         ["Award"] = "prize",

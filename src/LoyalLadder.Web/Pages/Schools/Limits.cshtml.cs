@@ -52,6 +52,12 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
         [Range(0, 2000, ErrorMessage = "0 to 2,000."), Display(Name = "Landings of one person")]
         public int Landings { get; set; }
 
+        [Range(0, 2000, ErrorMessage = "0 to 2,000."), Display(Name = "Push-ups of one person")]
+        public int PushUps { get; set; }
+
+        [Range(0, 2000, ErrorMessage = "0 to 2,000."), Display(Name = "Bridges of one person")]
+        public int Bridges { get; set; }
+
         [Range(0, 5000, ErrorMessage = "0 to 5,000."), Display(Name = "Strikes to bag or pad with one hand or leg")]
         public int Impacts { get; set; }
 
@@ -75,6 +81,8 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
                 WaitingPercent = (int)(l.Waiting * 100),
                 TalkPercent = (int)(l.Talk * 100),
                 Landings = l.Landings,
+                PushUps = l.PushUps,
+                Bridges = l.Bridges,
                 Impacts = l.Impacts,
                 IdleSeconds = l.IdleSeconds,
                 NewItems = l.NewItems,
@@ -94,6 +102,8 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
                 Waiting = WaitingPercent / 100m,
                 Talk = TalkPercent / 100m,
                 Landings = Landings,
+                PushUps = PushUps,
+                Bridges = Bridges,
                 Impacts = Impacts,
                 IdleSeconds = IdleSeconds,
                 NewItems = NewItems,

@@ -5,6 +5,9 @@ using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Pages;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.CodeAnalysis;
+using Microsoft.CodeAnalysis.CSharp;
+using Microsoft.CodeAnalysis.CSharp.Syntax;
 using NetArchTest.Rules;
 
 namespace LoyalLadder.Web.Tests;
@@ -65,6 +68,49 @@ public class HouseTests
                 .ResideInNamespace(room)
                 .ShouldNot()
                 .HaveDependencyOnAny([.. behind.Select(b => $"LoyalLadder.Core.{b}")])
+        );
+
+    /// <summary>What is written by hand: no migrations, and no data in C#.</summary>
+    private static IEnumerable<(string File, SyntaxNode Root)> Written()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder!.FullName, "LoyalLadder.slnx")))
+            folder = folder.Parent;
+        return Directory
+            .EnumerateFiles(Path.Combine(folder.FullName, "src"), "*.cs", SearchOption.AllDirectories)
+            .Select(f => Path.GetRelativePath(folder.FullName, f))
+            .Where(f => !f.Split('/').Intersect(["obj", "bin", "Migrations", "node_modules"]).Any())
+            .Select(f => (f, CSharpSyntaxTree.ParseText(File.ReadAllText(Path.Combine(folder.FullName, f))).GetRoot()));
+    }
+
+    private static int Lines(SyntaxNode node)
+    {
+        var span = node.GetLocation().GetLineSpan();
+        return span.EndLinePosition.Line - span.StartLinePosition.Line + 1;
+    }
+
+    [Fact]
+    public void No_file_is_over_400_lines_and_no_method_over_40()
+    {
+        var written = Written().ToList();
+        Assert.True(written.Count > 250);
+        Assert.Equal([], written.Where(f => Lines(f.Root) > 401).Select(f => $"{f.File}: {Lines(f.Root)} lines"));
+        var lengthy = written
+            .SelectMany(f => f.Root.DescendantNodes().Select(n => (f.File, Node: n)))
+            .Where(m => m.Node is BaseMethodDeclarationSyntax or LocalFunctionStatementSyntax && Lines(m.Node) > 40)
+            .Select(m =>
+                $"{m.File}: {m.Node.ToString().Split('(')[0].Split('\n')[^1].Trim()} has {Lines(m.Node)} lines"
+            );
+        Assert.Equal([], lengthy);
+    }
+
+    [Fact]
+    public void No_page_model_is_over_200_lines() =>
+        Assert.Equal(
+            [],
+            Written()
+                .Where(f => f.File.EndsWith(".cshtml.cs", StringComparison.Ordinal) && Lines(f.Root) > 201)
+                .Select(f => $"{f.File}: {Lines(f.Root)}")
         );
 
     [Fact]

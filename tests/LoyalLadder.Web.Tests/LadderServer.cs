@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 
@@ -10,6 +12,7 @@ namespace LoyalLadder.Web.Tests;
 public sealed class LadderServer : WebApplicationFactory<Program>
 {
     private readonly string _database;
+    private bool _retries = true;
 
     public LadderServer(string database)
     {
@@ -18,9 +21,11 @@ public sealed class LadderServer : WebApplicationFactory<Program>
     }
 
     /// <summary>Starts a server on a fresh copy of the demo school, or of an empty installation.</summary>
-    public static async Task<LadderServer> Start(bool withDemo = true)
+    /// <param name="withDemo">With the demo school in it.</param>
+    /// <param name="retries">Whether what fails for want of the database is tried again, as it is outside of tests.</param>
+    public static async Task<LadderServer> Start(bool withDemo = true, bool retries = true)
     {
-        var server = new LadderServer(await TestDatabase.Fresh(withDemo));
+        var server = new LadderServer(await TestDatabase.Fresh(withDemo)) { _retries = retries };
         server.StartServer();
         return server;
     }
@@ -47,6 +52,11 @@ public sealed class LadderServer : WebApplicationFactory<Program>
         {
             services.AddSingleton<TimeProvider>(Clock);
             services.ConfigureDbContext<Data.LadderContext>(o => o.AddInterceptors(Queries));
+            // whoever begins a transaction from outside cannot have it begun again
+            if (!_retries)
+                services.ConfigureDbContext<Data.LadderContext>(o =>
+                    o.UseNpgsql(n => n.ExecutionStrategy(d => new NonRetryingExecutionStrategy(d)))
+                );
             services.AddLogging(l => l.SetMinimumLevel(LogLevel.Critical));
         });
     }

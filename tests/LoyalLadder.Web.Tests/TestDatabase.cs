@@ -29,6 +29,14 @@ internal static class TestDatabase
         return Connection(name);
     }
 
+    /// <summary>A connection string to a database with nothing in it, not even a schema.</summary>
+    public static async Task<string> Bare()
+    {
+        var name = $"test_{Guid.NewGuid():N}";
+        await Admin($"CREATE DATABASE {name}");
+        return Connection(name);
+    }
+
     private static string Connection(string database) => $"{Server};Database={database};Timeout=4;Maximum Pool Size=20";
 
     private static async Task<string> MakeTemplate(string name, bool withDemo)

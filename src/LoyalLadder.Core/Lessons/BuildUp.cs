@@ -51,25 +51,28 @@ public static class BuildUp
         if (steps.Count > 1 && style == BuildUpStyle.GroupsThenJoined)
             steps.Add(new BuildUpStep(title, Line(combination, naming, new RepStep(3, Pace.Walk), 2)));
         steps.Add(new BuildUpStep($"{title}, at pace", Line(combination, naming, new RepStep(5, Pace.Steady), 3)));
-        // a form is nobody's pad drill
-        if (trace.Setting == TraceSetting.Solo)
-            return steps.ToSequence();
-        var isStruck = combination.Elements.Any(e => e.Technique is { IsStrike: true });
-        if (isStruck)
-            steps.Add(
-                new BuildUpStep(
-                    $"{title}, on a target",
-                    Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)
-                )
-            );
-        if (!isStruck && combination.Elements.Any(e => e.Attack is not null))
-            steps.Add(
-                new BuildUpStep(
-                    $"{title}, with a partner",
-                    Line(combination, naming, new RepStep(4, Pace.Walk), 5, pairs: true)
-                )
-            );
+        if (Last(trace, title, naming) is { } last)
+            steps.Add(last);
         return steps.ToSequence();
+    }
+
+    /// <summary>On a target where something strikes, else with a partner where something is answered; a form is nobody's pad drill.</summary>
+    private static BuildUpStep? Last(Trace trace, string title, NamingSchool naming)
+    {
+        var combination = trace.Combination;
+        if (trace.Setting == TraceSetting.Solo)
+            return null;
+        if (combination.Elements.Any(e => e.Technique is { IsStrike: true }))
+            return new BuildUpStep(
+                $"{title}, on a target",
+                Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)
+            );
+        return combination.Elements.Any(e => e.Attack is not null)
+            ? new BuildUpStep(
+                $"{title}, with a partner",
+                Line(combination, naming, new RepStep(4, Pace.Walk), 5, pairs: true)
+            )
+            : null;
     }
 
     private static IEnumerable<BuildUpStep> OneMore(Sequence<Count> counts, NamingSchool naming) =>

@@ -118,50 +118,58 @@ public static class Due
             .Where(s => !asked.Contains(s))
             .ToHashSet();
         return asked
-            .Select(a => Item(a, true))
-            .Concat(supporting.Select(s => Item(s, false)))
+            .Select(a => Item(learners, catalogue, owed, day, a, isAsked: true))
+            .Concat(supporting.Select(s => Item(learners, catalogue, owed, day, s, isAsked: false)))
             .OfType<DueItem>()
             .OrderByDescending(i => i.Score)
             .ThenBy(i => i.Learnable, StringComparer.Ordinal);
-
-        DueItem? Item(string learnable, bool isAsked)
-        {
-            var needing = learners
-                .Where(l =>
-                    isAsked
-                        ? l.Wanted.ContainsKey(learnable)
-                        : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)
-                )
-                .ToList();
-            if (needing.Count == 0)
-                return null;
-            var known = needing.Select(l => l.Evidence.GetValueOrDefault(learnable)).ToList();
-            var lasts = known.Select(e => e?.LastBefore(day)).Where(d => d is not null).ToList();
-            if (lasts.Count == 0 && !HasFooting(learnable))
-                return null;
-            var ratio = known.Average(e => Ratio(e, day));
-            if (ratio < 1)
-                return null;
-            var stages = known.Select(e => e?.Stage ?? 0).Order().ToList();
-            var isOwed = owed.Contains(learnable);
-            var importance = (isAsked ? Asked : Supporting) + (isOwed ? Carried : 0);
-            return new DueItem(
-                learnable,
-                importance * needing.Count / learners.Count * ratio,
-                needing.Count,
-                learners.Count,
-                lasts.Count == 0 ? null : day.DayNumber - lasts.Max()!.Value.DayNumber,
-                stages[stages.Count / 2],
-                isAsked,
-                isOwed
-            );
-        }
-
-        bool HasFooting(string learnable) =>
-            (catalogue.Find(learnable)?.BuildsOn ?? []).All(below =>
-                learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count
-            );
     }
+
+    private static DueItem? Item(
+        IReadOnlyList<Learner> learners,
+        Catalogue catalogue,
+        IReadOnlySet<string> owed,
+        DateOnly day,
+        string learnable,
+        bool isAsked
+    )
+    {
+        var needing = learners
+            .Where(l =>
+                isAsked
+                    ? l.Wanted.ContainsKey(learnable)
+                    : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)
+            )
+            .ToList();
+        if (needing.Count == 0)
+            return null;
+        var known = needing.Select(l => l.Evidence.GetValueOrDefault(learnable)).ToList();
+        var lasts = known.Select(e => e?.LastBefore(day)).Where(d => d is not null).ToList();
+        if (lasts.Count == 0 && !HasFooting(learners, catalogue, learnable))
+            return null;
+        var ratio = known.Average(e => Ratio(e, day));
+        if (ratio < 1)
+            return null;
+        var stages = known.Select(e => e?.Stage ?? 0).Order().ToList();
+        var isOwed = owed.Contains(learnable);
+        var importance = (isAsked ? Asked : Supporting) + (isOwed ? Carried : 0);
+        return new DueItem(
+            learnable,
+            importance * needing.Count / learners.Count * ratio,
+            needing.Count,
+            learners.Count,
+            lasts.Count == 0 ? null : day.DayNumber - lasts.Max()!.Value.DayNumber,
+            stages[stages.Count / 2],
+            isAsked,
+            isOwed
+        );
+    }
+
+    /// <summary>Most people have what it is built on.</summary>
+    private static bool HasFooting(IReadOnlyList<Learner> learners, Catalogue catalogue, string learnable) =>
+        (catalogue.Find(learnable)?.BuildsOn ?? []).All(below =>
+            learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count
+        );
 
     /// <summary>A line that teaches something at a stage, as sheet text. The name stands in quotes, so that none of it is taken for a dose; a sheet that keeps the line drops them where it can.</summary>
     /// <param name="name">The name as a sheet reads it.</param>

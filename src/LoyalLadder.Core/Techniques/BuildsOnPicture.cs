@@ -19,8 +19,8 @@ public sealed record BuildsOnPicture(
     public static BuildsOnPicture Of(Catalogue catalogue, Technique technique)
     {
         var columns = new Dictionary<string, int> { [technique.Id] = 0 };
-        Down(technique, 0);
-        Up(technique, 0);
+        Down(catalogue, columns, technique, 0);
+        Up(catalogue, columns, technique, 0);
         var nodes = columns
             .GroupBy(c => c.Value)
             .SelectMany(g =>
@@ -39,30 +39,30 @@ public sealed record BuildsOnPicture(
             .Where(l => l.From.Column < l.To.Column)
             .ToImmutableArray();
         return new BuildsOnPicture(nodes, links);
+    }
 
-        // the longest way counts, so that every link goes up
-        void Down(Technique from, int column)
+    /// <summary>The longest way counts, so that every link goes up.</summary>
+    private static void Down(Catalogue catalogue, Dictionary<string, int> columns, Technique from, int column)
+    {
+        foreach (var below in from.BuildsOn.Select(catalogue.Find).OfType<Technique>())
         {
-            foreach (var below in from.BuildsOn.Select(catalogue.Find).OfType<Technique>())
-            {
-                if (columns.TryGetValue(below.Id, out var already) && already <= column - 1)
-                    continue;
-                columns[below.Id] = column - 1;
-                Down(below, column - 1);
-            }
+            if (columns.TryGetValue(below.Id, out var already) && already <= column - 1)
+                continue;
+            columns[below.Id] = column - 1;
+            Down(catalogue, columns, below, column - 1);
         }
+    }
 
-        void Up(Technique from, int column)
+    private static void Up(Catalogue catalogue, Dictionary<string, int> columns, Technique from, int column)
+    {
+        if (column == StepsUp)
+            return;
+        foreach (var above in catalogue.StandingOn(from.Id))
         {
-            if (column == StepsUp)
-                return;
-            foreach (var above in catalogue.StandingOn(from.Id))
-            {
-                if (columns.TryGetValue(above.Id, out var already) && already >= column + 1)
-                    continue;
-                columns[above.Id] = column + 1;
-                Up(above, column + 1);
-            }
+            if (columns.TryGetValue(above.Id, out var already) && already >= column + 1)
+                continue;
+            columns[above.Id] = column + 1;
+            Up(catalogue, columns, above, column + 1);
         }
     }
 }

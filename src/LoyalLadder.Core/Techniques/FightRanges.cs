@@ -22,4 +22,15 @@ public static class FightRanges
             FightRange.Middle => "middle",
             _ => "long",
         };
+
+    /// <summary>The range that a word names; null for every other word.</summary>
+    public static FightRange? Read(string? word) =>
+        word switch
+        {
+            "long" => FightRange.Long,
+            "middle" => FightRange.Middle,
+            "close" => FightRange.Close,
+            "clinch" => FightRange.Clinch,
+            _ => null,
+        };
 }

@@ -87,7 +87,7 @@ public sealed record TechniqueRow
 
     /// <summary>A technique with what this row fills in.</summary>
     public Technique Over(Technique below) =>
-        below with
+        Taught(below) with
         {
             Family = Family ?? below.Family,
             Names = Names is null ? below.Names : below.Names.SetItems(Names),
@@ -110,6 +110,19 @@ public sealed record TechniqueRow
             Partner = Partner ?? below.Partner,
             Hold = Hold ?? below.Hold,
             Limb = Limb ?? below.Limb,
+            Effort = Effort ?? below.Effort,
+            Regions = Regions ?? below.Regions,
+            Landings = Landings ?? below.Landings,
+            Load = Load ?? below.Load,
+            Cautions = Cautions ?? below.Cautions,
+            Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
+            IsPause = Pause ?? below.IsPause,
+        };
+
+    /// <summary>How it is taught and what it is taught with.</summary>
+    private Technique Taught(Technique below) =>
+        below with
+        {
             Parts = Parts ?? below.Parts,
             Cues = Cues ?? below.Cues,
             Faults = Faults ?? below.Faults,
@@ -121,13 +134,6 @@ public sealed record TechniqueRow
             Stages = Stages ?? below.Stages,
             BuildsOn = BuildsOn ?? below.BuildsOn,
             Upgrades = Upgrades ?? below.Upgrades,
-            Effort = Effort ?? below.Effort,
-            Regions = Regions ?? below.Regions,
-            Landings = Landings ?? below.Landings,
-            Load = Load ?? below.Load,
-            Cautions = Cautions ?? below.Cautions,
-            Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
-            IsPause = Pause ?? below.IsPause,
         };
 
     private static Side DefaultOf(SideRule rule) =>

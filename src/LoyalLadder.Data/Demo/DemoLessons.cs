@@ -104,7 +104,6 @@ internal sealed class DemoLessons(
         var run = (await runs.Open(lessonId, cancel))!;
         var steps = run.ReadProgram().Steps;
         var bookedEnd = clock.GetUtcNow().AddMinutes(minutes + chance.Next(-2, 3));
-        // some evenings everything takes longer, on others all goes well
         var mood = Math.Exp((chance.NextDouble() * 0.16) - 0.07);
         var events = new List<RunEvent> { Press(RunEventKind.Start, null) };
         for (var i = 0; i < steps.Count; i++)

@@ -113,23 +113,7 @@ internal sealed class DemoPeople(LadderContext db, UserManager<AppUser> users, R
         CancellationToken cancel
     )
     {
-        Hall[] halls =
-        [
-            new()
-            {
-                Name = "Net loft",
-                LengthMetres = 12,
-                WidthMetres = 9,
-                Bags = 4,
-            },
-            new()
-            {
-                Name = "Sail room",
-                LengthMetres = 9,
-                WidthMetres = 6,
-                Bags = 0,
-            },
-        ];
+        Hall[] halls = [Hall("Net loft", 12, 9, bags: 4), Hall("Sail room", 9, 6, bags: 0)];
         db.Halls.AddRange(halls);
         db.KitItems.AddRange(
             Kit.Select(k => new KitItem
@@ -151,6 +135,15 @@ internal sealed class DemoPeople(LadderContext db, UserManager<AppUser> users, R
         await db.SaveChangesAsync(cancel);
         return classes;
     }
+
+    private static Hall Hall(string name, decimal length, decimal width, int bags) =>
+        new()
+        {
+            Name = name,
+            LengthMetres = length,
+            WidthMetres = width,
+            Bags = bags,
+        };
 
     private static ClassGroup Class(DemoClass group, TrackRow track, Hall hall, AppUser teacher, DateOnly today) =>
         new()

@@ -1,6 +1,7 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -164,21 +165,7 @@ public sealed class LessonSheets(
             .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
         if (group is null)
             return LessonBegun.Refused("ClassId", "Choose a class.");
-        var lesson = new Lesson
-        {
-            Id = key,
-            ClassId = group.Id,
-            Class = group,
-            Date = date,
-            Start = said.Start ?? group.Start,
-            Minutes = said.Minutes is >= 10 and <= 300 and var minutes ? minutes : group.Minutes,
-            Heads = said.People ?? Math.Max(1, group.Enrolments.Count),
-            HallId = group.HallId,
-            TeacherId = group.TeacherId,
-            Title = plan.Head.Title ?? "",
-            Focus = plan.Head.Focus ?? "",
-            Pasted = pasted,
-        };
+        var lesson = NewLesson(key, group, date, plan, said, pasted);
         var writer = new SheetWriter(await Reader(cancel));
         var places = LinePlace.Between(null, null, plan.Entries.Count);
         foreach (var (entry, place) in plan.Entries.Zip(places))
@@ -195,6 +182,31 @@ public sealed class LessonSheets(
             Differences = [.. HeadDifferences.Of(said, group.Minutes, group.Band, group.Start)],
         };
     }
+
+    /// <summary>People, hour and length as the sheet says, else as the class has them.</summary>
+    private static Lesson NewLesson(
+        Guid key,
+        ClassGroup group,
+        DateOnly date,
+        LessonPlan plan,
+        LessonHead said,
+        string? pasted
+    ) =>
+        new Lesson
+        {
+            Id = key,
+            ClassId = group.Id,
+            Class = group,
+            Date = date,
+            Start = said.Start ?? group.Start,
+            Minutes = said.Minutes is >= 10 and <= 300 and var minutes ? minutes : group.Minutes,
+            Heads = said.People ?? Math.Max(1, group.Enrolments.Count),
+            HallId = group.HallId,
+            TeacherId = group.TeacherId,
+            Title = plan.Head.Title ?? "",
+            Focus = plan.Head.Focus ?? "",
+            Pasted = pasted,
+        };
 
     /// <summary>Stops of a lesson that nobody has mended or set aside.</summary>
     public async Task<List<Check>> OpenStops(OpenSheet sheet, CancellationToken cancel) =>

@@ -36,13 +36,7 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, TimePro
                 );
                 if (row is null)
                 {
-                    row = new CheckOverride
-                    {
-                        LessonId = lessonId,
-                        Code = code,
-                        LineId = lineId,
-                        Reason = "",
-                    };
+                    row = NewOverride(lessonId, code, lineId);
                     db.CheckOverrides.Add(row);
                 }
                 row.Reason = reason.Trim();
@@ -51,6 +45,15 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, TimePro
             cancel
         );
     }
+
+    private static CheckOverride NewOverride(Guid lessonId, string code, Guid? lineId) =>
+        new()
+        {
+            LessonId = lessonId,
+            Code = code,
+            LineId = lineId,
+            Reason = "",
+        };
 
     /// <summary>Lets a stop that was set aside count again.</summary>
     public Task CountAgain(Guid lessonId, Guid aside, CancellationToken cancel) =>

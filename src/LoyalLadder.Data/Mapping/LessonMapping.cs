@@ -33,6 +33,14 @@ internal static class LessonMapping
             e.HasIndex(l => new { l.LessonId, l.Place }).IsUnique();
             e.HasOne<Drill>().WithMany().HasForeignKey(l => l.DrillId).AsMention();
         });
+        Edited(builder);
+        Together(builder);
+        Runs(builder);
+    }
+
+    /// <summary>What was done to a sheet, and what of its checks was set aside.</summary>
+    private static void Edited(ModelBuilder builder)
+    {
         builder.Entity<SheetChange>(e =>
         {
             e.Property(c => c.Before).HasMaxLength(SheetLine.LongestText);
@@ -55,8 +63,6 @@ internal static class LessonMapping
                 .AreNullsDistinct(false);
             e.HasOne<Lesson>().WithMany().HasForeignKey(o => o.LessonId);
         });
-        Together(builder);
-        Runs(builder);
     }
 
     private static void Together(ModelBuilder builder)

@@ -28,6 +28,13 @@ internal static class MaterialMapping
             e.HasOne(c => c.Rank).WithMany().HasForeignKey(c => c.RankId).AsMention();
             e.HasMany(c => c.Changes).WithOne().HasForeignKey(c => c.CombinationId).AsPart();
         });
+        Words(builder);
+        Kept(builder);
+    }
+
+    /// <summary>What combinations were before, techniques and words of the school's own.</summary>
+    private static void Words(ModelBuilder builder)
+    {
         builder.Entity<CombinationChange>(e =>
         {
             e.Property(c => c.Name).HasMaxLength(80);
@@ -49,7 +56,6 @@ internal static class MaterialMapping
             e.Property(w => w.Means).HasMaxLength(SchoolWord.LongestMeaning);
             e.HasIndex(w => new { w.SchoolId, w.Key }).IsUnique();
         });
-        Kept(builder);
     }
 
     private static void Kept(ModelBuilder builder)

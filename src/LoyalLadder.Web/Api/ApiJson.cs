@@ -51,24 +51,17 @@ public static class ApiJson
     )
         where T : class
     {
-        using var body = new MemoryStream();
-        var buffer = new byte[16_384];
-        int got;
-        while ((got = await request.Body.ReadAsync(buffer, cancel)) > 0)
-        {
-            if (body.Length + got > MostBytes)
-                return (
-                    null,
-                    Results.Json(
-                        new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]),
-                        statusCode: StatusCodes.Status413PayloadTooLarge
-                    )
-                );
-            await body.WriteAsync(buffer.AsMemory(0, got), cancel);
-        }
+        if (await Body(request, cancel) is not { } body)
+            return (
+                null,
+                Results.Json(
+                    new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]),
+                    statusCode: StatusCodes.Status413PayloadTooLarge
+                )
+            );
         try
         {
-            var read = JsonSerializer.Deserialize<T>(body.GetBuffer().AsSpan(0, (int)body.Length), Strict);
+            var read = JsonSerializer.Deserialize<T>(body, Strict);
             return read is null ? (null, Refuse([new ApiError("", 1, 1, "An object is expected.")])) : (read, null);
         }
         catch (JsonException e)
@@ -85,6 +78,21 @@ public static class ApiJson
                 ])
             );
         }
+    }
+
+    /// <summary>The whole body; null where it is too long.</summary>
+    private static async Task<byte[]?> Body(HttpRequest request, CancellationToken cancel)
+    {
+        using var body = new MemoryStream();
+        var buffer = new byte[16_384];
+        int got;
+        while ((got = await request.Body.ReadAsync(buffer, cancel)) > 0)
+        {
+            if (body.Length + got > MostBytes)
+                return null;
+            await body.WriteAsync(buffer.AsMemory(0, got), cancel);
+        }
+        return body.ToArray();
     }
 
     public static IResult Refuse(IReadOnlyList<ApiError> errors) =>

@@ -154,8 +154,7 @@ public static class LessonsApi
         if (errors.Count > 0)
             return (null, ApiJson.Refuse(errors));
         var facts = await own.Facts(cancel);
-        var (school, kit) = (facts.School, facts.Kit);
-        var reader = facts.Material.Sheets(school.Naming);
+        var reader = facts.Material.Sheets(facts.School.Naming);
         var reading = reader.Read(request.Sheet);
         if (reading.Refusal is { } said)
             return (null, ApiJson.Refuse([new ApiError("sheet", null, null, said)]));
@@ -163,25 +162,26 @@ public static class LessonsApi
             new Asked(
                 reading,
                 reader,
-                new LessonSetting
-                {
-                    Band = AgeBands.Read(request.AgeBand)!.Value,
-                    Heads = request.Headcount,
-                    Minutes = request.Minutes,
-                    Floor = request.Floor is { } floor
-                        ? new FloorSize(floor.Length, floor.Width)
-                        : LessonSetting.UsualFloor,
-                    Bags = request.Bags,
-                    Start = TimeOnly.ParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture),
-                    OpeningSeconds = school.OpeningSeconds,
-                    ClosingSeconds = school.ClosingSeconds,
-                    Kit = [.. kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)), .. KitTime.Usual],
-                },
+                SettingOf(request, facts),
                 facts.LimitsOf(AgeBands.Read(request.AgeBand)!.Value)
             ),
             null
         );
     }
+
+    private static LessonSetting SettingOf(ClockRequest request, SchoolFacts facts) =>
+        new()
+        {
+            Band = AgeBands.Read(request.AgeBand)!.Value,
+            Heads = request.Headcount,
+            Minutes = request.Minutes,
+            Floor = request.Floor is { } floor ? new FloorSize(floor.Length, floor.Width) : LessonSetting.UsualFloor,
+            Bags = request.Bags,
+            Start = TimeOnly.ParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture),
+            OpeningSeconds = facts.School.OpeningSeconds,
+            ClosingSeconds = facts.School.ClosingSeconds,
+            Kit = [.. facts.Kit.Select(k => new KitTime(k.Name, k.Count, k.FetchSeconds)), .. KitTime.Usual],
+        };
 
     private static ClockAnswer Answer(Sequence<int> lines, ClockedLesson clock, CheckLimits limits, SheetWriter writer)
     {

@@ -47,7 +47,7 @@ public static class LiveNews
                 from != "mat",
                 db.SchoolId,
                 company,
-                own,
+                new SheetWatch(lesson, company, own),
                 feed,
                 time,
                 life.ApplicationStopping,
@@ -61,7 +61,7 @@ public static class LiveNews
         bool enters,
         Guid school,
         SheetCompany company,
-        OwnSchool own,
+        SheetWatch watch,
         SchoolNewsFeed feed,
         TimeProvider time,
         CancellationToken stopping,
@@ -72,39 +72,15 @@ public static class LiveNews
         using var listening = feed.Listen(school);
         var began = time.GetTimestamp();
         var visit = lesson is { } entered && enters ? await company.Enter(entered, gone) : (Guid?)null;
+        IReadOnlyList<SchoolNews> news = [new(school, NewsTopic.All, Guid.Empty)];
         try
         {
-            var (here, mark) = ((string?)null, (SheetMark?)null);
-            IReadOnlyList<SchoolNews> news = [new(school, NewsTopic.All, Guid.Empty)];
             while (!end.IsCancellationRequested && time.GetElapsedTime(began) < Longest)
             {
-                if (lesson is { } sheet)
-                {
-                    if (news.Any(n => Tells(n, sheet, NewsTopic.Sheet)))
-                    {
-                        if (await OrEnd(company.Mark(sheet, gone)) is not { } now)
-                            yield break;
-                        if (now.Word != mark?.Word)
-                            yield return Say(
-                                "mark",
-                                new LiveEvent(Mark: now.Word, By: await NameOf(own, now.ById(mark), gone))
-                            );
-                        mark = now;
-                    }
-                    if (news.Any(n => Tells(n, sheet, NewsTopic.Run)))
-                        yield return Say("run", new LiveEvent());
-                    // looked at with every beat as well: who was cut off leaves no news
-                    if (news.Count == 0 || news.Any(n => Tells(n, sheet, NewsTopic.Here)))
-                    {
-                        if (await OrEnd(company.Others(sheet, gone)) is not { } others)
-                            yield break;
-                        if (here != string.Join('\n', others))
-                            yield return Say("here", new LiveEvent(Here: others));
-                        here = string.Join('\n', others);
-                    }
-                }
-                else if (news.Any(n => n.Topic != NewsTopic.Here))
-                    yield return Say("school", new LiveEvent());
+                if (await OrEnd(watch.Look(news, gone)) is not { } seen)
+                    yield break;
+                foreach (var said in seen)
+                    yield return said;
                 if (news.Count == 0)
                 {
                     if (visit is { } mine && !await OrEnd(company.Stay(mine, gone)))
@@ -144,11 +120,5 @@ public static class LiveNews
         return true;
     }
 
-    private static async Task<string?> NameOf(OwnSchool own, Guid? person, CancellationToken cancel) =>
-        person is null ? null : (await own.Facts(cancel)).NameOf(person);
-
-    private static bool Tells(SchoolNews news, Guid sheet, NewsTopic of) =>
-        news.Topic == NewsTopic.All || (news.Topic == of && news.Lesson == sheet);
-
-    private static SseItem<LiveEvent> Say(string name, LiveEvent what) => new(what, name);
+    internal static SseItem<LiveEvent> Say(string name, LiveEvent what) => new(what, name);
 }

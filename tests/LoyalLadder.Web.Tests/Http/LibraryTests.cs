@@ -10,25 +10,6 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static async Task<string> Begin(
-        Visitor visitor,
-        string text,
-        string group = "Kites",
-        string date = "2041-06-06"
-    )
-    {
-        var id = (await visitor.Page("/sheets/new"))
-            .QuerySelectorAll("#ClassId option")
-            .First(o => o.TextContent.StartsWith(group, StringComparison.Ordinal))
-            .GetAttribute("value")!;
-        return (
-            await visitor.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", date), ("Text", text))
-        ).Headers.Location!.ToString();
-    }
-
-    private static async Task<string> Text(Visitor visitor, string sheet) =>
-        await (await visitor.Get($"{sheet}/files?handler=Text")).Content.ReadAsStringAsync(Cancel);
-
     [Fact]
     public async Task A_linked_drill_follows_its_change_and_a_copy_does_not()
     {
@@ -47,10 +28,10 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             HttpStatusCode.Redirect,
             (await Save(null, "Harbour wall", "jab, cross 4/side\nfront kick 4/side")).StatusCode
         );
-        var linked = await Begin(marlow, "jog 2:00");
+        var linked = await Sheets.Begin(marlow, "jog 2:00");
         await marlow.Post(linked, $"{linked}/lines?handler=Add", ("text", "drill: harbour wall"));
         await marlow.Post(linked, $"{linked}/lines?handler=Add", ("text", "water 1:00"));
-        var copied = await Begin(marlow, "jog 2:00");
+        var copied = await Sheets.Begin(marlow, "jog 2:00");
         await marlow.Post(copied, $"{copied}/lines?handler=Add", ("text", "copy: Harbour Wall"));
         var unknown = await Visitor.Parse(
             await marlow.Post(copied, $"{copied}/lines?handler=Add", ("text", "drill: nothing of that name"))
@@ -71,10 +52,14 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         await Save(id, "Harbour wall", "jab, cross 6/side\nround kick 5/side\nplank 30s");
         Assert.Contains(
             "jab, cross 6/side\nround kick 5/side\nplank 30s\nwater 1:00",
-            await Text(marlow, linked),
+            await Sheets.Text(marlow, linked),
             StringComparison.Ordinal
         );
-        Assert.Contains("jab, cross 4/side\nfront kick 4/side", await Text(marlow, copied), StringComparison.Ordinal);
+        Assert.Contains(
+            "jab, cross 4/side\nfront kick 4/side",
+            await Sheets.Text(marlow, copied),
+            StringComparison.Ordinal
+        );
 
         // a block that is edited is the sheet's own from then on
         var row = (await marlow.Page(linked))
@@ -85,7 +70,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             .GetAttribute("formaction")!;
         await marlow.Post(linked, edit, ("text", "round kick 9/side"));
         await Save(id, "Harbour wall", "jab, cross 7/side");
-        var after = await Text(marlow, linked);
+        var after = await Sheets.Text(marlow, linked);
         Assert.Contains("jab, cross 6/side\nround kick 9/side\nplank 30s\n", after, StringComparison.Ordinal);
 
         var wrong = await Visitor.Parse(await Save(null, "", "## Pads\njab"));
@@ -103,7 +88,10 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_sheet_is_kept_and_used_again_with_the_other_class_s_own_heads()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "# Low kicks\n18 people\njab, cross 8/side\nround kick 5/side\nstretch 3:00");
+        var sheet = await Sheets.Begin(
+            ines,
+            "# Low kicks\n18 people\njab, cross 8/side\nround kick 5/side\nstretch 3:00"
+        );
         Assert.Contains(
             "/sheets/library/",
             (
@@ -138,7 +126,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var used = (
             await ines.Post(kept, kept, ("Place.ClassId", gulls), ("Place.Date", "2041-06-07"))
         ).Headers.Location!.ToString();
-        var text = await Text(ines, used);
+        var text = await Sheets.Text(ines, used);
         Assert.Contains("jab, cross 8/side\nround kick 5/side\nstretch 3:00", text, StringComparison.Ordinal);
         Assert.Contains("Little Gulls · 12 people · 40 min · kids", text, StringComparison.Ordinal);
         Assert.Equal(
@@ -154,7 +142,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_sheet_goes_out_as_json_and_comes_in_again_after_a_look()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(
+        var sheet = await Sheets.Begin(
             ines,
             "# There and back\n## Pads\njab, cross pairs 8/side steady [6 mitts] must\nwibble x5\nnote: keys"
         );
@@ -178,7 +166,10 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var again = (
             await ines.Post("/sheets/new", "/sheets/new", ("ClassId", id), ("Date", "2041-06-08"), ("Text", json))
         ).Headers.Location!.ToString();
-        Assert.Equal((await Text(ines, sheet)).Split('\n')[2..], (await Text(ines, again)).Split('\n')[2..]);
+        Assert.Equal(
+            (await Sheets.Text(ines, sheet)).Split('\n')[2..],
+            (await Sheets.Text(ines, again)).Split('\n')[2..]
+        );
         var broken = await Visitor.Parse(
             await ines.Post(
                 "/sheets/new",
@@ -318,7 +309,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var fields = page.QuerySelectorAll(".limits input")
             .Select(i => (i.GetAttribute("name")!, i.GetAttribute("value")!))
             .ToArray();
-        Assert.Equal(14, fields.Length);
+        Assert.Equal(16, fields.Length);
         var dry = fields.Select(f => f.Item1 == "Form.DryMinutes" ? (f.Item1, "5") : f).ToArray();
         Assert.Equal(
             HttpStatusCode.Redirect,
@@ -369,7 +360,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Heads_hall_and_class_of_a_sheet_say_what_they_change()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(
+        var sheet = await Sheets.Begin(
             ines,
             "## Warm-up\njog 6 laps\n## Pads\njab, cross pairs 8/side [mitts]\nclinch knee x5 [kick pads]",
             "Cormorants",
@@ -413,7 +404,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_stop_keeps_a_lesson_off_the_mat_until_it_is_mended_or_set_aside_by_name()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "## Basics\nclinch knee x5", "Little Gulls", "2041-06-09");
+        var sheet = await Sheets.Begin(ines, "## Basics\nclinch knee x5", "Little Gulls", "2041-06-09");
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         Assert.Equal($"{sheet}#checks", (await ines.Get(mat)).Headers.Location!.ToString());
         var stop = (await ines.Page(sheet)).QuerySelectorAll(".check.stop").Single();
@@ -445,8 +436,11 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task Moving_every_line_down_and_up_again_changes_nothing()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(ines, "## Warm-up\njog 2:00\nlunge 5/side\n## Basics\njab x5\ncross x6\nwater 1:00");
-        var before = await Text(ines, sheet);
+        var sheet = await Sheets.Begin(
+            ines,
+            "## Warm-up\njog 2:00\nlunge 5/side\n## Basics\njab x5\ncross x6\nwater 1:00"
+        );
+        var before = await Sheets.Text(ines, sheet);
         var token = await ines.Token(sheet);
         var rows = (await ines.Page(sheet))
             .QuerySelectorAll("[data-line]")
@@ -455,9 +449,9 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         foreach (var row in rows.SkipLast(1))
         {
             await ines.Send($"{sheet}/doses?handler=Move&line={row}&by=1", token, true);
-            Assert.NotEqual(before, await Text(ines, sheet));
+            Assert.NotEqual(before, await Sheets.Text(ines, sheet));
             await ines.Send($"{sheet}/doses?handler=Move&line={row}&by=-1", token, true);
-            Assert.Equal(before, await Text(ines, sheet));
+            Assert.Equal(before, await Sheets.Text(ines, sheet));
         }
     }
 
@@ -465,7 +459,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
     public async Task A_late_lesson_is_fitted_on_the_mat_and_logged_as_it_was_fitted()
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var sheet = await Begin(
+        var sheet = await Sheets.Begin(
             ines,
             "## Basics\njab, cross 30/side\nfront kick 60/side\nround kick 60/side\nhook 60/side\nwater 1:00\n## Cool-down\nstretch 5:00",
             "Cormorants",

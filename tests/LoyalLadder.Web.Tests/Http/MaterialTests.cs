@@ -274,7 +274,7 @@ public sealed class MaterialTests
             ["right jab jireugi", "left baro jireugi", "left dollyo chagi"],
             korean.QuerySelectorAll(".beat-strip .name").Select(n => n.TextContent)
         );
-        Assert.Equal("left mitt, your head height", korean.QuerySelector(".holder li span")!.TextContent.Trim());
+        Assert.Equal("left pad, your head height", korean.QuerySelector(".holder li span")!.TextContent.Trim());
 
         await ines.Post(
             "/bench?c=jab",

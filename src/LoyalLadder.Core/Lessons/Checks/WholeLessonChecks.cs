@@ -318,31 +318,29 @@ internal static class WholeLessonChecks
                     .FirstOrDefault(t => t is not null);
                 if (missing is null)
                     continue;
-                var (name, below) = (technique.NameIn(NamingSchool.Generic), missing.NameIn(NamingSchool.Generic));
-                var (dose, talk) = (
-                    "5/side walk",
-                    TeachingClock.Seconds(
-                        new LessonLine
-                        {
-                            Content = below,
-                            Moves = Combination.Of([
-                                new Count([new Beat([new Element(missing, missing.DefaultSide)])]),
-                            ]),
-                            Teach = new Teaching(TeachingKind.New),
-                        }
-                    )
-                );
-                return new Check(
-                    "built-on",
-                    CheckLevel.Warn,
-                    line.Entry,
-                    $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(talk)} of talk and its reps.",
-                    new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} {dose} teach new")
-                );
+                return Missing(line, technique, missing);
             }
             taughtHere.UnionWith(Elements(line).Select(e => e.Technique?.Id).OfType<string>());
         }
         return null;
+    }
+
+    private static Check Missing(ClockedLine line, Technique technique, Technique missing)
+    {
+        var (name, below) = (technique.NameIn(NamingSchool.Generic), missing.NameIn(NamingSchool.Generic));
+        var taught = new LessonLine
+        {
+            Content = below,
+            Moves = Combination.Of([new Count([new Beat([new Element(missing, missing.DefaultSide)])])]),
+            Teach = new Teaching(TeachingKind.New),
+        };
+        return new Check(
+            "built-on",
+            CheckLevel.Warn,
+            line.Entry,
+            $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps.",
+            new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} 5/side walk teach new")
+        );
     }
 
     private static Check? HardAgain(ClockedLesson lesson)

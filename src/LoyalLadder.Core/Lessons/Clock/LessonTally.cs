@@ -65,26 +65,31 @@ public sealed record LessonTally(
             }
         }
         return new LessonTally(
-            Sum(t => t.IsKick),
-            Sum(t => t.IsStrike && !t.IsKick),
+            Sum(reps.Values, t => t.IsKick),
+            Sum(reps.Values, t => t.IsStrike && !t.IsKick),
             landings,
             reps.Values.ToSequence(),
             loads,
             hands,
             legs,
-            regions
-                .OrderByDescending(r => r.Value)
-                .ThenBy(r => r.Key, StringComparer.Ordinal)
-                .Select(r => (r.Key, r.Value))
-                .ToSequence(),
+            MostWorkedFirst(regions),
             lesson.Lines.Sum(l => l.Work),
             lesson.Lines.Sum(l => l.Teach) + lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
             lesson.Lines.Sum(l => l.GettingThere)
         );
-
-        SideTally Sum(Func<Technique, bool> which) =>
-            reps.Values.Where(r => which(r.Technique)).Aggregate(default(SideTally), (sum, r) => sum + r.Reps);
     }
+
+    private static SideTally Sum(
+        IEnumerable<(Technique Technique, SideTally Reps)> reps,
+        Func<Technique, bool> which
+    ) => reps.Where(r => which(r.Technique)).Aggregate(default(SideTally), (sum, r) => sum + r.Reps);
+
+    private static Sequence<(string Region, int Seconds)> MostWorkedFirst(Dictionary<string, int> regions) =>
+        regions
+            .OrderByDescending(r => r.Value)
+            .ThenBy(r => r.Key, StringComparer.Ordinal)
+            .Select(r => (r.Key, r.Value))
+            .ToSequence();
 
     /// <summary>The regions that the hardest moves of a line work.</summary>
     private static IEnumerable<string> RegionsOf(Combination moves)

@@ -41,31 +41,7 @@ public sealed record Skyline(Sequence<SkylineBlock> Blocks, int TotalSeconds, in
         {
             new(SkylineKind.Opening, 0, lesson.Setting.OpeningSeconds, 0.5m, -1, SegmentKind.Other),
         };
-        foreach (var line in lesson.Lines)
-        {
-            var at = line.StartsAt;
-            if (line.GettingThere > 0)
-                blocks.Add(new SkylineBlock(SkylineKind.Moving, at, line.GettingThere, 0.4m, line.Entry, line.Segment));
-            at += line.GettingThere;
-            if (line.Teach > 0)
-                blocks.Add(new SkylineBlock(SkylineKind.Talk, at, line.Teach, 0.8m, line.Entry, line.Segment));
-            at += line.Teach;
-            if (line.Groups.IsEmpty && line.Work > 0)
-                blocks.Add(new SkylineBlock(SkylineKind.Work, at, line.Work, line.Effort, line.Entry, line.Segment));
-            for (var lane = 0; lane < line.Groups.Count; lane++)
-                blocks.Add(
-                    new SkylineBlock(
-                        SkylineKind.Work,
-                        at,
-                        line.Groups[lane].Work,
-                        line.Groups[lane].Effort,
-                        line.Entry,
-                        line.Segment,
-                        lane,
-                        line.Groups.Count
-                    )
-                );
-        }
+        blocks.AddRange(lesson.Lines.SelectMany(BlocksOf));
         blocks.Add(
             new SkylineBlock(
                 SkylineKind.Closing,
@@ -77,5 +53,29 @@ public sealed record Skyline(Sequence<SkylineBlock> Blocks, int TotalSeconds, in
             )
         );
         return new Skyline(blocks.ToSequence(), lesson.TotalSeconds, lesson.BookedSeconds);
+    }
+
+    private static IEnumerable<SkylineBlock> BlocksOf(ClockedLine line)
+    {
+        var at = line.StartsAt;
+        if (line.GettingThere > 0)
+            yield return new SkylineBlock(SkylineKind.Moving, at, line.GettingThere, 0.4m, line.Entry, line.Segment);
+        at += line.GettingThere;
+        if (line.Teach > 0)
+            yield return new SkylineBlock(SkylineKind.Talk, at, line.Teach, 0.8m, line.Entry, line.Segment);
+        at += line.Teach;
+        if (line.Groups.IsEmpty && line.Work > 0)
+            yield return new SkylineBlock(SkylineKind.Work, at, line.Work, line.Effort, line.Entry, line.Segment);
+        for (var lane = 0; lane < line.Groups.Count; lane++)
+            yield return new SkylineBlock(
+                SkylineKind.Work,
+                at,
+                line.Groups[lane].Work,
+                line.Groups[lane].Effort,
+                line.Entry,
+                line.Segment,
+                lane,
+                line.Groups.Count
+            );
     }
 }

@@ -56,19 +56,10 @@ public sealed record RestOfRun
         var plan = new LessonPlan(head, entries.Select(e => e.Entry).ToSequence());
         var clock = LessonClock.Time(plan, setting);
         var up = clock.Lines.Last(l => l.Entry == at);
-        var left = SecondsLeft(
-            program,
-            state,
-            current,
-            Lateness.EndOf(started, bookedEnd, setting.Minutes),
-            setting,
-            now
-        );
-        var (fitted, noFit) = LessonFit.Of(
-            plan,
-            setting,
-            new LessonFit.Rest(at + 1, Math.Max(0, left), up.Arrangement)
-        );
+        var end = Lateness.EndOf(started, bookedEnd, setting.Minutes);
+        var left = SecondsLeft(program, state, current, end, setting, now);
+        var rest = new LessonFit.Rest(at + 1, Math.Max(0, left), up.Arrangement);
+        var (fitted, noFit) = LessonFit.Of(plan, setting, rest);
         return new RestOfRun
         {
             Entries = entries,

@@ -113,33 +113,20 @@ public sealed class LessonJson(SheetReader reader)
         }
         catch (JsonException e)
         {
+            var line = string.Create(CultureInfo.InvariantCulture, $"line {e.LineNumber + 1}");
             return (
                 null,
                 [
                     new LessonJsonError(
                         e.Path ?? "$",
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"This is no lesson as JSON (line {e.LineNumber + 1}): see docs/formats.md for its fields."
-                        )
+                        $"This is no lesson as JSON ({line}): see docs/formats.md for its fields."
                     ),
                 ]
             );
         }
         if (shape?.Entries is null)
             return (null, [new LessonJsonError("entries", "A lesson has entries, even if the list is empty.")]);
-        var errors = new List<LessonJsonError>();
-        if (shape.Lesson is { } version && version != Version)
-            errors.Add(
-                new LessonJsonError("lesson", $"This is written in version {version}; version {Version} is understood.")
-            );
-        if (shape.Entries.Count > SheetReader.MostLines)
-            errors.Add(
-                new LessonJsonError(
-                    "entries",
-                    $"A sheet may have {SheetReader.MostLines} lines; this has {shape.Entries.Count}."
-                )
-            );
+        var errors = ErrorsOf(shape, shape.Entries.Count);
         if (errors.Count > 0)
             return (null, errors);
         var head = Head(shape, errors);
@@ -148,6 +135,20 @@ public sealed class LessonJson(SheetReader reader)
             .OfType<SheetEntry>()
             .ToSequence();
         return errors.Count > 0 ? (null, errors) : (new LessonPlan(head, entries), []);
+    }
+
+    private static List<LessonJsonError> ErrorsOf(Shape shape, int entries)
+    {
+        var errors = new List<LessonJsonError>();
+        if (shape.Lesson is { } version && version != Version)
+            errors.Add(
+                new LessonJsonError("lesson", $"This is written in version {version}; version {Version} is understood.")
+            );
+        if (entries > SheetReader.MostLines)
+            errors.Add(
+                new LessonJsonError("entries", $"A sheet may have {SheetReader.MostLines} lines; this has {entries}.")
+            );
+        return errors;
     }
 
     private static LessonHead Head(Shape shape, List<LessonJsonError> errors)
@@ -228,6 +229,17 @@ public sealed class LessonJson(SheetReader reader)
         }
         if (entry.Text is not null)
             return line;
+        Compare(entry, line, place, errors);
+        var versions = (entry.Groups ?? [])
+            .Select((g, i) => ReadVersion(g, $"{place}.groups[{i}]", errors))
+            .OfType<GroupVersion>()
+            .ToSequence();
+        return line with { Versions = versions };
+    }
+
+    /// <summary>Every field has to come back as it was sent; one that does not was not understood.</summary>
+    private static void Compare(EntryShape entry, LessonLine line, string place, List<LessonJsonError> errors)
+    {
         foreach (
             var (part, isWrong) in new[]
             {
@@ -248,11 +260,6 @@ public sealed class LessonJson(SheetReader reader)
                         line.Problem ?? "This is not understood; docs/formats.md says what may stand here."
                     )
                 );
-        var versions = (entry.Groups ?? [])
-            .Select((g, i) => ReadVersion(g, $"{place}.groups[{i}]", errors))
-            .OfType<GroupVersion>()
-            .ToSequence();
-        return line with { Versions = versions };
     }
 
     private GroupVersion? ReadVersion(GroupShape? shape, string place, List<LessonJsonError> errors)

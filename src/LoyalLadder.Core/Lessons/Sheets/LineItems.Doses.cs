@@ -33,18 +33,26 @@ internal sealed partial class LineItems
             Same(clause);
             return;
         }
-        if (
-            clause.HasAmount
-            && clause.HasWords
-            && OneCount(clause) is null
-            && _items[^1].Parts.HasAmount
-            && !IsSided(clause)
-        )
+        if (IsSomethingElse(clause))
         {
             // 'side steps 2 laps, backwards 1 lap': something else, and nobody knows what
             Add(clause);
             return;
         }
+        SayBehind(clause);
+        Words(clause);
+    }
+
+    private bool IsSomethingElse(Clause clause) =>
+        clause.HasAmount
+        && clause.HasWords
+        && OneCount(clause) is null
+        && _items[^1].Parts.HasAmount
+        && !IsSided(clause);
+
+    /// <summary>An amount behind a thing that has one goes with it: as more of it, or as what else is said of it.</summary>
+    private void SayBehind(Clause clause)
+    {
         if (clause.Joint is not null && OneCount(clause) is > MostInside + 1 and var more && _items[^1].Parts.HasReps)
         {
             foreach (var dose in clause.Doses)
@@ -56,13 +64,12 @@ internal sealed partial class LineItems
         else
             SayTo(_items[^1].Parts, clause);
         _items[^1].Later.AddRange(clause.Doses);
-        Words(clause);
+    }
 
-        void Words(Clause said)
-        {
-            if (said.HasWords)
-                _items[^1].Remarks.Add(this.Words([said]));
-        }
+    private void Words(Clause said)
+    {
+        if (said.HasWords)
+            _items[^1].Remarks.Add(Words([said]));
     }
 
     /// <summary>Words that only say another side or level: 'teep lead leg 20, rear leg 20', 'then head 5 each'.</summary>

@@ -149,7 +149,7 @@ public sealed class IndexModel(
             return false;
         var beat = int.TryParse(Beat, NumberStyles.None, CultureInfo.InvariantCulture, out var said) ? said : 1;
         View = new BenchView(
-            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, RangeOf(From), beat)
+            new BenchQuestion(text, words, AgeBands.Read(Band) ?? AgeBand.Adults, FightRanges.Read(From), beat)
             {
                 With = With is BenchQuestion.Opposite or BenchQuestion.Solo ? With : BenchQuestion.Same,
             },
@@ -181,16 +181,6 @@ public sealed class IndexModel(
     private static T Choice<T>(string? said, T otherwise)
         where T : struct, Enum =>
         Enum.TryParse<T>(said, true, out var choice) && Enum.IsDefined(choice) ? choice : otherwise;
-
-    private static FightRange? RangeOf(string? word) =>
-        word switch
-        {
-            "long" => FightRange.Long,
-            "middle" => FightRange.Middle,
-            "close" => FightRange.Close,
-            "clinch" => FightRange.Clinch,
-            _ => null,
-        };
 
     private async Task OfferLessons()
     {

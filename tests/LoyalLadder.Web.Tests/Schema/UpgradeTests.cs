@@ -1,0 +1,61 @@
+using LoyalLadder.Data;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
+
+namespace LoyalLadder.Web.Tests.Schema;
+
+/// <summary>Every upgrade of the schema, with rows in it.</summary>
+public sealed class UpgradeTests
+{
+    private static CancellationToken Cancel => TestContext.Current.CancellationToken;
+
+    private const string Founding = "20261125215439_Founding";
+
+    [Fact]
+    public async Task A_school_of_the_first_schema_comes_through_with_all_that_it_had()
+    {
+        await using var db = LadderDatabase.AsOwner(await TestDatabase.Bare());
+        await db.GetService<IMigrator>().MigrateAsync(Founding, cancellationToken: Cancel);
+        var school = Guid.CreateVersion7();
+        await db.Database.ExecuteSqlAsync(
+            $"""
+            INSERT INTO schools (id, name, time_zone, naming, counting, opening_seconds, closing_seconds, numbers, sides, build_up, crossed_mitts, policy)
+              VALUES ({school}, 'Quay', 'Europe/London', 'Generic', 'English', 60, 60, '', 'LeadRear', 'AddOne', false, '');
+            INSERT INTO numbered_combinations (id, number, kind, name, notation, versions, least_band, control_rule, cautions, notes, school_id, changed_at, changed_by_id)
+              VALUES ({Guid.CreateVersion7()}, '7', 'Combination', 'First', 'jab, cross', '', 'Kids', '', '', '', {school}, now(), {Guid.Empty});
+            """,
+            Cancel
+        );
+        await db.Database.MigrateAsync(Cancel);
+        var kept = await db.NumberedCombinations.IgnoreQueryFilters().SingleAsync(Cancel);
+        Assert.Equal(
+            ("7", "jab, cross", "", "", null),
+            (kept.Number, kept.Notation, kept.Tradition, kept.Readings, kept.FormSeconds)
+        );
+        Assert.Empty(await db.Database.GetPendingMigrationsAsync(Cancel));
+    }
+
+    [Fact]
+    public async Task Every_table_of_schools_rows_has_its_wall_whenever_it_came()
+    {
+        await using var db = LadderDatabase.AsOwner(await TestDatabase.Fresh(withDemo: false));
+        var open = await db
+            .Database.SqlQuery<string>(
+                $"""
+                SELECT c.table_name AS "Value" FROM information_schema.columns c
+                JOIN pg_class t ON t.relname = c.table_name AND t.relnamespace = 'public'::regnamespace
+                WHERE c.table_schema = 'public' AND c.column_name = 'school_id' AND NOT t.relrowsecurity
+                """
+            )
+            .ToListAsync(Cancel);
+        Assert.Empty(open);
+    }
+
+    [Fact]
+    public async Task The_model_and_the_last_upgrade_agree()
+    {
+        await using var db = LadderDatabase.AsOwner(await TestDatabase.Bare());
+        Assert.False(db.Database.HasPendingModelChanges());
+    }
+}

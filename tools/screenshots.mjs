@@ -165,8 +165,13 @@ const views = {
         await go("/sheets/new");
         await type(
             "#Text",
-            "THURS PADS 45 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFront kick 5 per leg slow, then 5 fast",
+            "THURS PADS 50 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFrnt kik 5 per leg slow, then 5 fast\nsnorkle upercut 5/side\nCircuit 3 times, 30s rest\n- push-ups x8\n- squats x12\n- plank 30s\nstretch off 3 min",
         );
+        await run(
+            'const s = document.getElementById("ClassId"); s.value = [...s.options].find(o => o.text.startsWith("Kites")).value',
+        );
+        await click("button[name=look]");
+        await wait('document.querySelector(".paste-look")');
         await shot("paste");
     },
     async sheet() {
@@ -207,6 +212,11 @@ const views = {
     async material() {
         await go("/material?q=mawashi");
         await shot("material");
+    },
+    async form() {
+        await go("/material?show=forms");
+        await go(await href('a[href^="/material/numbered/"]', "Breakwater"));
+        await shot("form");
     },
     async technique() {
         await go("/material/round-kick");
@@ -258,10 +268,6 @@ const views = {
     async mat() {
         await go("/");
         const mat = await href('a[href^="/mat/"]', "Kites");
-        // it runs over, which has to be settled first
-        await go(`${mat.replace("/mat/", "/sheets/")}/settle`);
-        await click("[data-accept-fit]");
-        await wait('document.querySelector("#live .said")');
         await go(mat);
         await wait("document.body.dataset.state");
         if ((await run("return document.body.dataset.state")) === "waiting")

@@ -22,7 +22,7 @@ public static class StageMarks
             technique.Parts.Length > 1
                 ? $"Each part by itself, in order: {string.Join(", then ", technique.Parts)}."
                 : $"Slowly and by itself: {cue}.",
-            $"In one go, both sides alike: {cue}; nobody {fault}.",
+            $"In one go, both sides alike: {cue}. Not: {fault}.",
             Moving(technique),
             OnTarget(technique),
             WithPartner(technique),

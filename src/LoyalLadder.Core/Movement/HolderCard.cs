@@ -35,9 +35,7 @@ public static class HolderCard
                 new HolderLine(
                     steps.Key,
                     Feed(elements, trace, naming),
-                    isBehind
-                        ? []
-                        : elements.Select(e => Hold(e, kit, crossed)).OfType<string>().Distinct().ToSequence(),
+                    isBehind ? [] : steps.SelectMany(s => Holds(s, kit, crossed)).Distinct().ToSequence(),
                     Step(elements, before, after)
                 )
             );
@@ -63,10 +61,16 @@ public static class HolderCard
         return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
     }
 
-    private static string? Hold(TracedElement traced, HolderKit kit, bool crossed) =>
-        PlaceOf(traced) is { } place
-            ? HoldWords.Of(place, traced.Element.AimedAt ?? Level.Body, traced.BodySide, kit, crossed)
-            : null;
+    /// <summary>What is shown in one beat; of two strikes at once each has one pad.</summary>
+    private static IEnumerable<string> Holds(TraceStep step, HolderKit kit, bool crossed)
+    {
+        var shown = step.Elements.Where(e => PlaceOf(e) is not null).ToList();
+        return shown.Select(e =>
+        {
+            var words = HoldWords.Of(PlaceOf(e)!.Value, e.Element.AimedAt ?? Level.Body, e.BodySide, kit, crossed);
+            return shown.Count == 1 ? words : words.Replace("both pads", "the other pad", StringComparison.Ordinal);
+        });
+    }
 
     private static HoldPlace? PlaceOf(TracedElement traced) =>
         traced.Element.Technique is { IsStrike: true } technique ? technique.Hold : null;

@@ -42,13 +42,17 @@ public static class Holes
     /// <summary>Lessons from which something that is taught is worth asking for.</summary>
     private const int WorthAsking = 3;
 
-    /// <summary>The holes of one track of a syllabus, as a group is with it.</summary>
+    /// <summary>
+    /// The holes of one track of a syllabus, as a group is with it. What is done in something that is asked for is asked for too:
+    /// <paramref name="partsOf"/> tells the techniques of a stored combination.
+    /// </summary>
     public static IEnumerable<Hole> Of(
         Core.Syllabus.Syllabus ladder,
         Track track,
         IReadOnlyDictionary<string, Coverage> covered,
         Catalogue catalogue,
         Func<string, string> name,
+        Func<string, IEnumerable<string>> partsOf,
         string group,
         DateOnly today
     ) =>
@@ -70,7 +74,11 @@ public static class Holes
                 )),
             ],
             covered.ToDictionary(c => c.Key, c => new TaughtTo(c.Value.Lessons, c.Value.Last)),
-            ladder.Tracks.SelectMany(t => t.Ranks).SelectMany(r => r.Requirements).Select(r => r.Learnable).ToHashSet(),
+            ladder
+                .Tracks.SelectMany(t => t.Ranks)
+                .SelectMany(r => r.Requirements)
+                .SelectMany(r => partsOf(r.Learnable).Append(r.Learnable))
+                .ToHashSet(),
             catalogue,
             name,
             group,

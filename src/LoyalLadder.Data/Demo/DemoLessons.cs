@@ -76,8 +76,8 @@ internal sealed class DemoLessons(
         var comments = new LineComments(db, scope, time);
         (int Line, string Words)[] said =
         [
-            (2, "The lane by the door is wet after rain: start the lines at the far wall."),
-            (5, "Two are new to this: pair them with seniors."),
+            (1, "The lane by the door is wet after rain: start the lines at the far wall."),
+            (8, "Two are new to this: pair them with seniors."),
         ];
         foreach (var (line, words) in said)
             if (await comments.Say(kites.Id, kites.Lines[line].Id, Guid.CreateVersion7(), words, cancel) is { } refused)

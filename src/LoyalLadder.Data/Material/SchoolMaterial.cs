@@ -86,6 +86,10 @@ public sealed class SchoolMaterial
     public StoredMoves? Find(string number) =>
         Combinations.FirstOrDefault(c => Vocabulary.NumberKey(c.Row.Number) == Vocabulary.NumberKey(number));
 
+    /// <summary>Everything that is done in a stored combination, by its key; nothing for everything else.</summary>
+    public IEnumerable<string> PartsOf(string learnable) =>
+        Learnables.IsNumber(learnable) && Find(learnable)?.Moves is { } moves ? Learnables.Of(moves) : [];
+
     /// <summary>The words of everything except one number and what is built with it, for reading a change of that number.</summary>
     public Vocabulary WordsWithout(string number, NamingSchool naming)
     {

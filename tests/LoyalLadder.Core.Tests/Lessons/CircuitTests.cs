@@ -92,6 +92,17 @@ public class CircuitTests
         );
     }
 
+    [Theory]
+    [InlineData("Circuit 3 times\n- push-up x10\n- plank 30s\nstretch off 3 min")]
+    [InlineData("circuit x3:\n   push-up x10\n   plank 30s\nstretch off 3 min")]
+    [InlineData("circuit x3:\npush-up x10\nplank 30s\n\nstretch off 3 min")]
+    public void A_circuit_ends_where_bullets_indents_or_lines_in_a_row_end(string typed)
+    {
+        var lines = Given.Reader.Read($"# A\nclass: -\n## Fitness\n{typed}").Plan.Lines.ToList();
+        Assert.Equal(2, lines.Count);
+        Assert.Equal(2, ((CircuitDose)lines[0].Dose!).Parts.Count);
+    }
+
     [Fact]
     public void A_part_that_cannot_be_timed_marks_the_circuit_and_keeps_its_lines()
     {

@@ -264,6 +264,13 @@ public class TraceTests
     }
 
     [Fact]
+    public void Of_two_strikes_at_once_each_has_one_pad() =>
+        Assert.Equal(
+            ["left pad, your head height", "the other pad on the belly, rear foot braced"],
+            HolderCard.Of(Given.Trace("palm strike + front kick"), NamingSchool.Generic)[0].Hold
+        );
+
+    [Fact]
     public void Nobody_holds_pads_from_behind()
     {
         var trace = Given.Trace("[choke from behind] rear choke release, rear back elbow, step back");

@@ -130,8 +130,8 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
         return new MatStep
         {
             Id = id,
-            Title = line.Content.Length > 0 ? line.Content : Sheets.SheetWriter.Write(line.Dose!),
-            Dose = Sheets.SheetWriter.Write(line.Dose!),
+            Title = line.Content.Length > 0 ? Sheets.SheetWriter.Words(line) : Sheets.SheetWriter.Write(line.Dose!),
+            Dose = Sheets.SheetWriter.Amount(line.Dose!),
             Segment = segment,
             Cues = (
                 line.Remark is { } remark ? [remark] : techniques.SelectMany(t => t.Cues.Take(1)).Take(2)

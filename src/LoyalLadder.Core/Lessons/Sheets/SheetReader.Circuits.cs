@@ -21,7 +21,19 @@ public sealed partial class SheetReader
         /// <param name="Typed">The line that said so.</param>
         /// <param name="Start">The first entry that may be part of it.</param>
         /// <param name="EndsAtBlank">An empty line ends it; else only the next heading does.</param>
-        private sealed record OpenCircuit(CircuitCall Call, TypedLine Typed, int Start, bool EndsAtBlank);
+        /// <param name="Like">The first line of it: one without its bullet, or less indented, no longer belongs.</param>
+        private sealed record OpenCircuit(
+            CircuitCall Call,
+            TypedLine Typed,
+            int Start,
+            bool EndsAtBlank,
+            TypedLine Like
+        )
+        {
+            public bool IsOutside(TypedLine line) =>
+                (Like.HasBullet && !line.HasBullet && line.Indent <= Like.Indent)
+                || (Like.Indent > Typed.Indent && line.Indent <= Typed.Indent);
+        }
 
         /// <summary>'## Circuit x3 rest 30s', 'circuit x3:' and 'Circuit, 3 times through' above lines.</summary>
         private bool TakeCircuitAbove(TypedLine line, TypedLine? next)
@@ -47,7 +59,7 @@ public sealed partial class SheetReader
             CloseCircuit();
             if (isHeading)
                 AddSegment(line, next, call.Name.Length > 0 ? call.Name : "Circuit");
-            _circuit = new OpenCircuit(call, line, _entries.Count, EndsAtBlank: !isHeading);
+            _circuit = new OpenCircuit(call, line, _entries.Count, EndsAtBlank: !isHeading, next);
             _lastIndent = line.Indent;
             return true;
         }
@@ -91,7 +103,7 @@ public sealed partial class SheetReader
             _isRunOver |= line.BlankAbove;
             if (_circuit is not { } open)
                 return;
-            var isBehind = open.EndsAtBlank && line.BlankAbove && _entries.Count > open.Start;
+            var isBehind = _entries.Count > open.Start && open.EndsAtBlank && (line.BlankAbove || open.IsOutside(line));
             if (isBehind || line.Text.StartsWith('#'))
                 CloseCircuit();
         }

@@ -66,9 +66,7 @@ public sealed class SheetWriter(SheetReader reader)
         var quoted = content.StartsWith('"');
         var text = new StringBuilder(80);
         if (line.Dose is CircuitDose circuit && !quoted)
-            text.Append(Call(circuit))
-                .Append(": ")
-                .AppendJoin(" | ", line.Jobs.Zip(circuit.Parts, (job, part) => $"{job} {Write(part)}"));
+            text.Append(Call(circuit)).Append(": ").Append(Words(line));
         else if (line.Dose is StationsDose or BagLinesDose && !quoted)
             text.Append(Write(line.Dose)).Append(": ").Append(content);
         else
@@ -141,6 +139,15 @@ public sealed class SheetWriter(SheetReader reader)
             RunsDose d => $"runs {N(d.Reps)}" + Paced(d.Pace),
             _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
         };
+
+    /// <summary>What a line is shown to be, beside its amount: a circuit's parts have amounts of their own.</summary>
+    public static string Words(LessonLine line) =>
+        line.Dose is CircuitDose circuit
+            ? string.Join(" | ", line.Jobs.Zip(circuit.Parts, (job, part) => $"{job} {Write(part)}"))
+            : line.Content;
+
+    /// <summary>The amount to go with <see cref="Words"/>.</summary>
+    public static string Amount(Dose dose) => dose is CircuitDose circuit ? Call(circuit) : Write(dose);
 
     private static string Call(CircuitDose dose) =>
         (dose.Within is { } within ? $"circuit for {Time(within)}" : $"circuit x{N(dose.Times)}")

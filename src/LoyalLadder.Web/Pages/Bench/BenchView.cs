@@ -42,8 +42,9 @@ public sealed class BenchView
         var tracer = taught.Tracer(question.Words.Naming);
         Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
-        Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
-        HolderKit = HolderCard.KitOf(Trace);
+        if (!IsSolo)
+            Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
+        HolderKit = IsSolo ? null : HolderCard.KitOf(Trace);
         BuildUp = Core.Lessons.BuildUp.Of(Trace, school.BuildUp, school.Naming);
         Setting = new LessonSetting
         {

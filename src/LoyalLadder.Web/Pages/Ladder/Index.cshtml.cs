@@ -56,7 +56,7 @@ public sealed class IndexModel(
         if (Chosen is null)
             return Page();
         if (student is null)
-            group ??= Groups.Find(x => x.Band == Chosen.Band);
+            group ??= Groups.Find(x => IsOf(Chosen, x)) ?? Groups.Find(x => x.Band == Chosen.Band);
         (Group, Track) = (group?.Id, Chosen.Id);
         await Cover(student, group);
         Holes =
@@ -67,6 +67,7 @@ public sealed class IndexModel(
                 Covered,
                 Taught.Catalogue,
                 l => Taught.NameOf(l, Naming),
+                Taught.PartsOf,
                 Whose,
                 await Today()
             ),
@@ -83,8 +84,12 @@ public sealed class IndexModel(
     private Track? Choose(Student? student, ClassGroup? group) =>
         Ladder.Tracks.FirstOrDefault(x => x.Id == Track)
         ?? Ladder.TrackOf(student?.RankId)
+        ?? Ladder.Tracks.FirstOrDefault(x => group is not null && IsOf(x, group))
         ?? Ladder.Tracks.FirstOrDefault(x => x.Band == group?.Band)
         ?? (Ladder.Tracks.Count > 0 ? Ladder.Tracks[0] : null);
+
+    /// <summary>The class begins on a rank of the track.</summary>
+    private static bool IsOf(Track track, ClassGroup group) => track.Ranks.Any(r => r.Id == group.LowestRankId);
 
     private async Task Cover(Student? student, ClassGroup? group)
     {

@@ -32,13 +32,14 @@ public sealed class SchoolMaterial
 
     public SchoolMaterial(
         Catalogue shipped,
+        NameCustoms customs,
         IEnumerable<string> own,
         string numbers,
         IReadOnlyList<NumberedCard> combinations,
         IEnumerable<(string Word, string Means)> words
     )
     {
-        (Catalogue, Problem) = Joined(shipped, own);
+        (Catalogue, Problem) = Joined(shipped, customs, own);
         var generic = new Vocabulary(Catalogue, NamingSchool.Generic)
         {
             Numbers = NumbersOf(numbers, Catalogue) ?? Vocabulary.UsualNumbers,
@@ -144,11 +145,18 @@ public sealed class SchoolMaterial
         return [.. read.Elements.Select(e => (e.Technique!.Id, e.Side))];
     }
 
-    private static (Catalogue Catalogue, string? Problem) Joined(Catalogue shipped, IEnumerable<string> own)
+    private static (Catalogue Catalogue, string? Problem) Joined(
+        Catalogue shipped,
+        NameCustoms customs,
+        IEnumerable<string> own
+    )
     {
         try
         {
-            return (CatalogueFile.With(shipped, own.Select(TechniqueRow.Parse)), null);
+            return (
+                CatalogueFile.With(shipped, NameCustomRows.Of(shipped, customs).Concat(own.Select(TechniqueRow.Parse))),
+                null
+            );
         }
         catch (Exception e) when (e is CatalogueException or JsonException)
         {

@@ -2275,6 +2275,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("crossed_mitts");
 
+                    b.Property<int>("Customs")
+                        .HasColumnType("integer")
+                        .HasColumnName("customs");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(120)

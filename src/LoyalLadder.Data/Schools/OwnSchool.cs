@@ -36,11 +36,17 @@ public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue s
         );
 
     /// <summary>The material is heavy to make: it is made anew only when a row of it has changed.</summary>
-    private async Task<SchoolMaterial> ReadMaterial(CancellationToken cancel) =>
-        new(
+    private async Task<SchoolMaterial> ReadMaterial(CancellationToken cancel)
+    {
+        var school = await db
+            .Schools.Where(s => s.Id == db.SchoolId)
+            .Select(s => new { s.Numbers, s.Customs })
+            .SingleAsync(cancel);
+        return new(
             shipped,
+            school.Customs,
             await db.SchoolTechniques.AsNoTracking().Select(t => t.Row).ToListAsync(cancel),
-            await db.Schools.Where(s => s.Id == db.SchoolId).Select(s => s.Numbers).SingleAsync(cancel),
+            school.Numbers,
             (await db.NumberedCombinations.AsNoTracking().ToListAsync(cancel)).ConvertAll(NumberedCard.Of),
             (
                 await db
@@ -50,4 +56,5 @@ public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue s
                     .ToListAsync(cancel)
             ).ConvertAll(w => (w.Word, w.Means))
         );
+    }
 }

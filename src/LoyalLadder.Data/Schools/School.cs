@@ -35,6 +35,9 @@ public sealed class School
     /// <summary>Holders show the left mitt to the left hand instead of facing it.</summary>
     public bool CrossedMitts { get; set; }
 
+    /// <summary>Names that this school uses the other way round.</summary>
+    public NameCustoms Customs { get; set; }
+
     /// <summary>The school's own words on safety, shown on the School page.</summary>
     public string Policy { get; set; } = "";
 

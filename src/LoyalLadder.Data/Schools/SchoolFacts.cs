@@ -24,6 +24,7 @@ public sealed record SchoolCard
     public SideWords Sides { get; init; }
     public BuildUpStyle BuildUp { get; init; }
     public bool CrossedMitts { get; init; }
+    public NameCustoms Customs { get; init; }
     public string Policy { get; init; } = "";
     public uint Version { get; init; }
 
@@ -41,6 +42,7 @@ public sealed record SchoolCard
             Sides = school.Sides,
             BuildUp = school.BuildUp,
             CrossedMitts = school.CrossedMitts,
+            Customs = school.Customs,
             Policy = school.Policy,
             Version = school.Version,
         };

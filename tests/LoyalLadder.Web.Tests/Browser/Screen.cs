@@ -41,9 +41,9 @@ internal sealed class Screen : IDisposable
         );
     }
 
-    public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head)
+    public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head, int width = 1280)
     {
-        var screen = new Screen(server.Address);
+        var screen = new Screen(server.Address, width);
         screen.Go("/sign-in");
         screen.Type("#Email", email);
         screen.Type("#Password", TestDatabase.Password + Keys.Enter);

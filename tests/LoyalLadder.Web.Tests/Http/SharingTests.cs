@@ -193,7 +193,10 @@ public sealed class SharingTests
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
-        var line = (await marlow.Page(sheet)).QuerySelector("li.line:not(.is-segment)")!.GetAttribute("data-line")!;
+        var line = (await marlow.Page(sheet))
+            .QuerySelectorAll("li.line:not(.is-segment)")
+            .First(l => l.QuerySelector(".comments") is null)
+            .GetAttribute("data-line")!;
         var say = $"{sheet}/talk?handler=Say&line={line}";
         Assert.Equal(
             HttpStatusCode.Redirect,

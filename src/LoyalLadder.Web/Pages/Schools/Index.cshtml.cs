@@ -45,6 +45,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
         public BuildUpStyle BuildUp { get; set; }
 
         public bool CrossedMitts { get; set; }
+        public bool UchiInward { get; set; }
+        public bool BaroOverFrontFoot { get; set; }
 
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
@@ -63,6 +65,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
                 Sides = school.Sides,
                 BuildUp = school.BuildUp,
                 CrossedMitts = school.CrossedMitts,
+                UchiInward = school.Customs.HasFlag(NameCustoms.UchiInward),
+                BaroOverFrontFoot = school.Customs.HasFlag(NameCustoms.BaroOverFrontFoot),
             };
 
         public void Into(School school)
@@ -72,6 +76,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             (school.OpeningSeconds, school.ClosingSeconds) = (OpeningSeconds, ClosingSeconds);
             (school.Numbers, school.Policy) = (Numbers?.Trim() ?? "", Policy?.Trim() ?? "");
             (school.Sides, school.BuildUp, school.CrossedMitts) = (Sides, BuildUp, CrossedMitts);
+            school.Customs =
+                (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
+                | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None);
         }
     }
 

@@ -106,7 +106,10 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
     {
         if (Word<RequirementKind>(cells[2]) is not { } kind)
             return (null, $"the kind is one of {string.Join(", ", Enum.GetNames<RequirementKind>())}.");
-        if (Number(cells[4], Stages.Lowest, Stages.Highest) is not { } stage)
+        // what is signed off by its words alone has no stage
+        var hasStage = kind is RequirementKind.Technique or RequirementKind.Combination or RequirementKind.SelfDefence;
+        var stageCell = cells[4].Length == 0 && !hasStage ? "1" : cells[4];
+        if (Number(stageCell, Stages.Lowest, Stages.Highest) is not { } stage)
             return (null, "a stage is 1 to 6.");
         if (Number(cells[5].Length == 0 ? "0" : cells[5], 0, Requirement.MostAmount) is not { } amount)
             return (null, $"an amount is 0 to {Requirement.MostAmount}.");

@@ -101,6 +101,10 @@ public sealed class WordsAndFormsTests(DemoServer demo) : IClassFixture<DemoServ
             await marlow.Post("/sheets/new", "/sheets/new?handler=Mend&line=5&kind=Note&says=snorkle", form)
         );
         Assert.Empty(mended.QuerySelectorAll(".paste-look u"));
+        var meant = await Visitor.Parse(
+            await marlow.Post("/sheets/new", "/sheets/new?handler=Mend&line=5&kind=Means&word=snorkle&says=slip", form)
+        );
+        Assert.Empty(meant.QuerySelectorAll(".paste-look u"));
         Assert.Contains("note: snorkle", mended.QuerySelector("textarea")!.TextContent, StringComparison.Ordinal);
     }
 

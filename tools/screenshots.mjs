@@ -330,7 +330,11 @@ try {
     await click("button.main");
     await wait('location.pathname === "/"', "the sign-in");
     for (const [name, take] of Object.entries(views))
-        if (only.length === 0 ? name !== "look" : only.includes(name))
+        if (
+            only.length === 0
+                ? !["look", "fit", "signin"].includes(name)
+                : only.includes(name)
+        )
             await take();
 } finally {
     await call("DELETE", base).catch(() => {});

@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Globalization;
 using System.Text.RegularExpressions;
 
@@ -33,6 +34,37 @@ internal sealed partial record CircuitCall
 
     /// <summary>It is said how often, or how long.</summary>
     public bool SaysHowOften => Times is not null || Within is not null;
+
+    /// <summary>Every word that says how often lines are gone through and nothing else.</summary>
+    private static readonly FrozenSet<string> Words = (
+        "a above again all and around back between block circuit circuits done down each everything exercise exercises for from going "
+        + "in it keep lap laps lot m min mins minute minutes non of off over per repeat repeated rest round rounds run runs s sec second "
+        + "seconds secs set sets sprint sprints station stop the them there these this thrice three through times top twice two up whole "
+        + "with x after"
+    )
+        .Split(' ')
+        .ToFrozenSet(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>No word of a line says anything but how often: what names a move is never looked at further.</summary>
+    public static bool MayBe(string line)
+    {
+        var words = Words.GetAlternateLookup<ReadOnlySpan<char>>();
+        for (var at = 0; at < line.Length; )
+        {
+            if (!char.IsLetter(line[at]))
+            {
+                at++;
+                continue;
+            }
+            var end = at;
+            while (end < line.Length && char.IsLetter(line[end]))
+                end++;
+            if (!words.Contains(line.AsSpan(at, end - at)))
+                return false;
+            at = end;
+        }
+        return true;
+    }
 
     /// <summary>Reads the words; null where a number in them means something else.</summary>
     public static CircuitCall? Read(string words)

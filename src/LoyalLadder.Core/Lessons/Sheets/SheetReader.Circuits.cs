@@ -46,6 +46,8 @@ public sealed partial class SheetReader
             )
                 return false;
             var isHeading = line.Text.StartsWith("##", StringComparison.Ordinal);
+            if (!isHeading && !CircuitCall.MayBe(line.Text))
+                return false;
             var words = line.Text.Trim('#', ' ', ':', '\t');
             if (CircuitCall.Read(words) is not { SaysHowOften: true } call)
                 return false;
@@ -69,7 +71,10 @@ public sealed partial class SheetReader
         {
             if (_isOneLine || line.Text.Contains('|', StringComparison.Ordinal))
                 return false;
-            if (CircuitCall.Read(line.Text.TrimEnd(':', '.', '!')) is not { Name: "" } call)
+            if (
+                !CircuitCall.MayBe(line.Text)
+                || CircuitCall.Read(line.Text.TrimEnd(':', '.', '!')) is not { Name: "" } call
+            )
                 return false;
             if (call is { SaysHowOften: false, RunsBetween: true })
                 return RunBetween();

@@ -99,15 +99,15 @@ public sealed partial class SheetReader
 
         private bool HasAmount(string text) => Things(text).Exists(l => l.Dose is not null || l.Problem is not null);
 
-        /// <summary>The things on a line; the last one looked at is remembered, since several questions are asked of each.</summary>
+        /// <summary>The things on a line, read once: several questions are asked of each, by the line above it as well.</summary>
         private List<LessonLine> Things(string text)
         {
-            if (_last.Text != text)
-                _last = (text, reader._lines.Read(text));
-            return _last.Things;
+            if (!_read.TryGetValue(text, out var things))
+                _read[text] = things = reader._lines.Read(text);
+            return things;
         }
 
-        private (string? Text, List<LessonLine> Things) _last = (null, []);
+        private readonly Dictionary<string, List<LessonLine>> _read = new(StringComparer.Ordinal);
 
         private bool TakeTitle(string title)
         {

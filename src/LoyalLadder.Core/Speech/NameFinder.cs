@@ -52,6 +52,9 @@ internal sealed class NameFinder
     /// <summary>Shorter words are too near to each other for a letter more, less or other.</summary>
     private const int LeastForSlip = 6;
 
+    /// <summary>No two names are longer than this together; a longer word is none of them, and is not tried letter by letter.</summary>
+    private const int LongestSplit = 60;
+
     /// <summary>Two letters changed about are forgiven from this length on.</summary>
     private const int LeastForSwap = 4;
 
@@ -227,6 +230,8 @@ internal sealed class NameFinder
     /// <summary>'jabcross': two names without a blank.</summary>
     private IReadOnlyList<Element>? Split(string word)
     {
+        if (word.Length > LongestSplit)
+            return null;
         for (var cut = 3; cut <= word.Length - 3; cut++)
             if (Known(word[..cut]) is [var first] && Known(word[cut..]) is [var second])
                 return [first, second];

@@ -8,40 +8,18 @@ public sealed class SheetEditsTests(Loft loft)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static async Task<Guid> Begin(Desk desk, string text)
-    {
-        var group = await desk.Db.Classes.Where(c => c.Name == "Kites").Select(c => c.Id).SingleAsync(Cancel);
-        var begun = await desk.Get<LessonSheets>()
-            .Begin(Guid.CreateVersion7(), group, new DateOnly(2041, 6, 6), text, Cancel);
-        await desk.Save();
-        return begun.Lesson!.Id;
-    }
-
-    private static async Task<List<SheetLine>> Rows(Desk desk, Guid lesson)
-    {
-        desk.Db.ChangeTracker.Clear();
-        return await desk
-            .Db.SheetLines.AsNoTracking()
-            .Where(l => l.LessonId == lesson && l.RemovedAt == null)
-            .OrderBy(l => l.Place)
-            .ToListAsync(Cancel);
-    }
-
-    private static async Task<string> Text(Desk desk, Guid lesson) =>
-        string.Join('|', (await Rows(desk, lesson)).Select(r => r.Text));
-
     [Fact]
     public async Task Sixty_lines_at_one_place_keep_their_order_and_share_no_place()
     {
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
-        var lesson = await Begin(desk, "jab x1\ncross x1");
-        var first = (await Rows(desk, lesson))[0].Id;
+        var lesson = await desk.Begin("jab x1\ncross x1");
+        var first = (await desk.Rows(lesson))[0].Id;
         for (var n = 60; n >= 1; n--)
             Assert.IsType<SheetEdit.Saved>(
                 await edits.Add(lesson, Guid.CreateVersion7(), $"hook x{n}", first, null, Cancel)
             );
-        var rows = await Rows(desk, lesson);
+        var rows = await desk.Rows(lesson);
         Assert.Equal(62, rows.Select(r => r.Place).Distinct().Count());
         Assert.Equal(Enumerable.Range(1, 60).Select(n => $"hook x{n}"), rows[1..^1].Select(r => r.Text));
     }
@@ -51,10 +29,10 @@ public sealed class SheetEditsTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var (edits, key) = (desk.Get<SheetEdits>(), Guid.CreateVersion7());
-        var lesson = await Begin(desk, "jab x1");
+        var lesson = await desk.Begin("jab x1");
         await edits.Add(lesson, key, "cross x2", null, null, Cancel);
         await edits.Add(lesson, key, "cross x2", null, null, Cancel);
-        Assert.Equal("jab x1|cross x2", await Text(desk, lesson));
+        Assert.Equal("jab x1|cross x2", await desk.Text(lesson));
     }
 
     [Fact]
@@ -62,13 +40,13 @@ public sealed class SheetEditsTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
-        var lesson = await Begin(desk, "jab x1");
-        var seen = (await Rows(desk, lesson))[0];
+        var lesson = await desk.Begin("jab x1");
+        var seen = (await desk.Rows(lesson))[0];
         Assert.IsType<SheetEdit.Saved>(await edits.Edit(lesson, seen.Id, seen.Version, "jab x5", Cancel));
         var row = await desk.Db.SheetLines.SingleAsync(l => l.Id == seen.Id, Cancel);
         var clash = await edits.Edit(lesson, seen.Id, row.Version + 1, "jab x9", Cancel);
         Assert.Equal("jab x9", Assert.IsType<SheetEdit.Clash>(clash).Mine);
-        Assert.Equal("jab x5", await Text(desk, lesson));
+        Assert.Equal("jab x5", await desk.Text(lesson));
         Assert.IsType<SheetEdit.Gone>(await edits.Edit(lesson, Guid.NewGuid(), 0, "jab x9", Cancel));
     }
 
@@ -77,10 +55,10 @@ public sealed class SheetEditsTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
-        var lesson = await Begin(desk, "# A\nclass: -\n\"wibble\" 30s\njab x1\n\"wibble\" 30s\n\"wibble\" 45s");
-        var rows = await Rows(desk, lesson);
+        var lesson = await desk.Begin("# A\nclass: -\n\"wibble\" 30s\njab x1\n\"wibble\" 30s\n\"wibble\" 45s");
+        var rows = await desk.Rows(lesson);
         await edits.EditAlike(lesson, rows[0].Id, "plank 30s", Cancel);
-        Assert.Equal("plank 30s|jab x1|plank 30s|wibble 45s", await Text(desk, lesson));
+        Assert.Equal("plank 30s|jab x1|plank 30s|wibble 45s", await desk.Text(lesson));
         Assert.IsType<SheetEdit.Refused>(await edits.EditAlike(lesson, rows[0].Id, " ", Cancel));
     }
 
@@ -89,16 +67,16 @@ public sealed class SheetEditsTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
-        var lesson = await Begin(desk, "jab x1\ncross x1\nhook x1");
-        var middle = (await Rows(desk, lesson))[1].Id;
+        var lesson = await desk.Begin("jab x1\ncross x1\nhook x1");
+        var middle = (await desk.Rows(lesson))[1].Id;
         await edits.Move(lesson, middle, 1, Cancel);
-        Assert.Equal("jab x1|hook x1|cross x1", await Text(desk, lesson));
+        Assert.Equal("jab x1|hook x1|cross x1", await desk.Text(lesson));
         await edits.Move(lesson, middle, 1, Cancel);
-        Assert.Equal("jab x1|hook x1|cross x1", await Text(desk, lesson));
+        Assert.Equal("jab x1|hook x1|cross x1", await desk.Text(lesson));
         await edits.Move(lesson, middle, -1, Cancel);
         await edits.Move(lesson, middle, -1, Cancel);
         await edits.Move(lesson, middle, -1, Cancel);
-        Assert.Equal("cross x1|jab x1|hook x1", await Text(desk, lesson));
+        Assert.Equal("cross x1|jab x1|hook x1", await desk.Text(lesson));
     }
 
     [Fact]
@@ -106,13 +84,13 @@ public sealed class SheetEditsTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
-        var lesson = await Begin(desk, "jab x1\ncross x1\nhook x1");
-        var middle = (await Rows(desk, lesson))[1];
+        var lesson = await desk.Begin("jab x1\ncross x1\nhook x1");
+        var middle = (await desk.Rows(lesson))[1];
         await edits.Remove(lesson, middle.Id, null, Cancel);
         await edits.Add(lesson, Guid.CreateVersion7(), "slip x1", null, null, Cancel);
-        Assert.Equal("jab x1|hook x1|slip x1", await Text(desk, lesson));
+        Assert.Equal("jab x1|hook x1|slip x1", await desk.Text(lesson));
         await edits.Restore(lesson, middle.Id, Cancel);
-        Assert.Equal("jab x1|cross x1|hook x1|slip x1", await Text(desk, lesson));
+        Assert.Equal("jab x1|cross x1|hook x1|slip x1", await desk.Text(lesson));
     }
 
     [Fact]
@@ -121,12 +99,12 @@ public sealed class SheetEditsTests(Loft loft)
         await using var desk = await loft.Sit();
         var edits = desk.Get<SheetEdits>();
         var drill = await desk.Db.Drills.AsNoTracking().FirstAsync(d => d.Name == "Cold morning", Cancel);
-        var lesson = await Begin(desk, "jab x1");
+        var lesson = await desk.Begin("jab x1");
         await edits.Add(lesson, Guid.CreateVersion7(), $"drill: {drill.Name}", null, null, Cancel);
-        var rows = await Rows(desk, lesson);
+        var rows = await desk.Rows(lesson);
         Assert.Equal(drill.Text.Split('\n').Length, rows.Count(r => r.DrillId == drill.Id));
         await edits.Step(lesson, rows[^1].Id, 1, Cancel);
-        Assert.All(await Rows(desk, lesson), r => Assert.Null(r.LinkId));
+        Assert.All(await desk.Rows(lesson), r => Assert.Null(r.LinkId));
     }
 
     [Fact]

@@ -82,6 +82,9 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
                     lines.Add(line);
             }
         }
+        // words that say only how, of nothing: 'circuit x99' by itself is kept as it was typed
+        if (lines is [{ Content: "", Dose: null, Problem: null }] && text.Any(char.IsLetterOrDigit))
+            return [new LessonLine { Content = Clip(text), Moves = moves.Read(Clip(text)) }];
         return SameBothSides(lines);
     }
 

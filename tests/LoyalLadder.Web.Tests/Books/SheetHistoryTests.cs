@@ -1,0 +1,89 @@
+using LoyalLadder.Data;
+using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Lessons;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Web.Tests.Books;
+
+public sealed class SheetHistoryTests(Loft loft)
+{
+    private static CancellationToken Cancel => TestContext.Current.CancellationToken;
+
+    private static async Task As(Desk desk, string email) =>
+        desk.Get<SchoolScope>().UserId = await desk
+            .Db.Staff.Where(s => s.Email == email)
+            .Select(s => s.Id)
+            .SingleAsync(Cancel);
+
+    private static async Task Change(Desk desk, Guid lesson, int at, string text)
+    {
+        var row = (await desk.Rows(lesson))[at];
+        Assert.IsType<SheetEdit.Saved>(await desk.Get<SheetEdits>().Edit(lesson, row.Id, row.Version, text, Cancel));
+        await desk.Save();
+    }
+
+    [Fact]
+    public async Task What_is_undone_is_ones_own_last_save_and_never_a_colleagues()
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin("jab x1\ncross x1");
+        await Change(desk, lesson, 0, "jab x2");
+        await As(desk, DemoSchool.Instructor);
+        await Change(desk, lesson, 1, "cross x9");
+        await As(desk, DemoSchool.Head);
+        var mine = await history.LastOwn(lesson, Cancel);
+        var back = await history.Undo(lesson, mine!.Value, Cancel);
+        await desk.Save();
+        Assert.Equal((1, 0), (back!.Undone, back.Left));
+        Assert.Equal("jab x1|cross x9", await desk.Text(lesson));
+    }
+
+    [Fact]
+    public async Task A_line_that_somebody_has_changed_since_stays_as_it_is()
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin("jab x1");
+        await Change(desk, lesson, 0, "jab x2");
+        var mine = (await history.LastOwn(lesson, Cancel))!.Value;
+        await As(desk, DemoSchool.Instructor);
+        await Change(desk, lesson, 0, "jab x3");
+        await As(desk, DemoSchool.Head);
+        var back = await history.Undo(lesson, mine, Cancel);
+        Assert.Equal((0, 1), (back!.Undone, back.Left));
+        Assert.Equal("jab x3", await desk.Text(lesson));
+    }
+
+    [Fact]
+    public async Task A_sheet_becomes_again_what_it_was_behind_a_save_and_that_is_a_change_of_its_own()
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin("jab x1\ncross x1");
+        await Change(desk, lesson, 0, "jab x2");
+        var then = (await history.Of(lesson, Cancel))[0].Batch;
+        await Change(desk, lesson, 0, "jab x3");
+        await desk.Get<SheetEdits>().Add(lesson, Guid.CreateVersion7(), "hook x4", null, null, Cancel);
+        await desk.Get<SheetEdits>().Remove(lesson, (await desk.Rows(lesson))[1].Id, null, Cancel);
+        await desk.Save();
+        Assert.Equal("jab x3|hook x4", await desk.Text(lesson));
+        await history.Restore(lesson, then, Cancel);
+        await desk.Save();
+        Assert.Equal("jab x2|cross x1", await desk.Text(lesson));
+        var last = (await history.LastOwn(lesson, Cancel))!.Value;
+        await history.Undo(lesson, last, Cancel);
+        await desk.Save();
+        Assert.Equal("jab x3|hook x4", await desk.Text(lesson));
+    }
+
+    [Fact]
+    public async Task A_save_that_never_was_is_neither_undone_nor_restored()
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin("jab x1");
+        Assert.Null(await history.Undo(lesson, Guid.NewGuid(), Cancel));
+        Assert.Null(await history.Restore(lesson, Guid.NewGuid(), Cancel));
+    }
+}

@@ -42,22 +42,4 @@ public sealed class SheetSettlingTests(Loft loft)
         await desk.Save();
         Assert.Equal("Second", Assert.Single(await sheets.SetAsideOf(lesson, Cancel)).Reason);
     }
-
-    [Fact]
-    public async Task A_fit_is_taken_line_by_line_and_only_where_nobody_was_quicker()
-    {
-        await using var desk = await loft.Sit();
-        var (settling, sheets) = (desk.Get<SheetSettling>(), desk.Get<LessonSheets>());
-        var lesson = await desk.Begin("## Pads\npad round 12 x 3:00 rest 30s\njab 20:00\ncross 20:00");
-        var rows = await desk.Rows(lesson);
-        var seen = rows.ToDictionary(r => r.Id, r => r.Version);
-        var taken = await settling.AcceptFit(lesson, seen, Cancel);
-        await desk.Save();
-        Assert.True(taken > 0);
-        var after = (await sheets.Open(lesson, Cancel))!;
-        Assert.True(after.Clock.OverSeconds <= 0 || taken < rows.Count);
-        // what was seen is no longer what stands there: nothing is written over
-        var again = await settling.AcceptFit(lesson, seen, Cancel);
-        Assert.True(again is null or 0, $"{again}");
-    }
 }

@@ -69,32 +69,78 @@ cluster_home() {
 }
 
 # start_cluster HOME [fsync-off] : sets up a new cluster where there is none, starts it unless it runs; sets PG_PORT.
+# The passwords of its roles are in HOME/secrets, which nobody else can read.
 start_cluster() {
-  local home=$1 fast=${2:-}
+  local home=$1 fast=${2:-} is_open=
   [ -e "$home/data" ] || make_cluster "$home" "$fast"
   [ -s "$home/data/PG_VERSION" ] \
     || die "In $home/data there is something that is no readable database. It is left as it is: look at it, or move it away."
+  if [ ! -s "$home/secrets/admin" ]; then is_open=1; make_secrets "$home"; fi
   if as_pg "$PG_BIN/pg_ctl" -D "$home/data" status >/dev/null 2>&1; then
-    PG_PORT=$(as_pg sed -n 4p "$home/data/postmaster.pid"); return 0
+    PG_PORT=$(as_pg sed -n 4p "$home/data/postmaster.pid")
+  else
+    as_pg rm -f "$home/data/postmaster.pid"
+    PG_PORT=$(free_port)
+    local options="-c listen_addresses=127.0.0.1 -c port=$PG_PORT -c unix_socket_directories= -c max_connections=200"
+    [ -n "$fast" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+    as_pg "$PG_BIN/pg_ctl" -D "$home/data" -l "$home/server.log" -w -t 60 -o "$options" start >/dev/null \
+      || die "PostgreSQL did not start: see $home/server.log"
   fi
-  as_pg rm -f "$home/data/postmaster.pid"
-  PG_PORT=$(free_port)
-  local options="-c listen_addresses=127.0.0.1 -c port=$PG_PORT -c unix_socket_directories= -c max_connections=200"
-  [ -n "$fast" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
-  as_pg "$PG_BIN/pg_ctl" -D "$home/data" -l "$home/server.log" -w -t 60 -o "$options" start >/dev/null \
-    || die "PostgreSQL did not start: see $home/server.log"
+  [ -n "$is_open" ] && lock_cluster "$home"
+  make_roles "$home"
 }
 
 # A cluster is set up beside its place and then moved there: nothing that holds data is ever deleted.
 make_cluster() {
   local home=$1 fast=$2 beside
   mkdir -p "$home"
+  make_secrets "$home"
   beside=$(mktemp -d "$home/new-XXXXXX")
-  [ "$(id -u)" = 0 ] && chown "$PG_USER" "$home" "$beside"
+  ( umask 077; cp "$home/secrets/admin" "$beside/password" )
+  [ "$(id -u)" = 0 ] && chown -R "$PG_USER" "$home" "$beside" && chown -R root "$home/secrets"
   chmod 700 "$home" "$beside"
-  as_pg "$PG_BIN/initdb" -D "$beside/data" -U ladder -A trust -E UTF8 --locale=C.UTF-8 ${fast:+--no-sync} >"$home.initdb.log" 2>&1 \
-    || die "PostgreSQL could not be set up: see $home.initdb.log"
+  as_pg "$PG_BIN/initdb" -D "$beside/data" -U ladder -A scram-sha-256 --pwfile="$beside/password" -E UTF8 --locale=C.UTF-8 \
+    ${fast:+--no-sync} >"$home.initdb.log" 2>&1 || die "PostgreSQL could not be set up: see $home.initdb.log"
+  rm -f "$beside/password"
   mv "$beside/data" "$home/data" && rmdir "$beside"
+}
+
+make_secrets() {
+  ( umask 077; mkdir -p "$1/secrets"
+    for name in owner web keys admin; do
+      [ -s "$1/secrets/$name" ] || node -e 'console.log(require("crypto").randomBytes(24).toString("hex"))' >"$1/secrets/$name"
+    done )
+}
+
+secret() { cat "$1/secrets/$2"; }
+
+# as_admin HOME [psql options] : the administrator of a cluster; what is said comes from standard input.
+as_admin() {
+  local home=$1; shift
+  PGPASSWORD=$(secret "$home" admin) "$PG_BIN/psql" -X -q -h 127.0.0.1 -p "$PG_PORT" -U ladder -d postgres "$@" >/dev/null
+}
+
+# A cluster of earlier days trusts everybody on the machine: its administrator gets a password, and everybody needs one.
+lock_cluster() {
+  printf "ALTER ROLE ladder PASSWORD '%s';\n" "$(secret "$1" admin)" | as_admin "$1" || die "The database could not be locked."
+  as_pg sed -i -E 's/^((local|host)[[:space:]].*[[:space:]])trust[[:space:]]*$/\1scram-sha-256/' "$1/data/pg_hba.conf"
+  as_pg "$PG_BIN/pg_ctl" -D "$1/data" reload >/dev/null
+}
+
+make_roles() {
+  { for name in owner web keys; do printf "\\\\set %s_password '%s'\n" "$name" "$(secret "$1" "$name")"; done
+    cat "$here/deploy/roles.sql"; } | as_admin "$1" || die "The roles of the database could not be made."
+}
+
+# make_database HOME NAME : a database that ladder_owner owns.
+make_database() {
+  { printf "\\\\set database '%s'\n" "$2"; cat "$here/deploy/database.sql"; } | as_admin "$1" \
+    || die "The database $2 could not be made."
+}
+
+# reach HOME ROLE DATABASE : how a role reaches a database of the cluster.
+reach() {
+  printf 'Host=127.0.0.1;Port=%s;Username=ladder_%s;Password=%s;Database=%s;Timeout=4' "$PG_PORT" "$2" "$(secret "$1" "$2")" "$3"
 }
 
 stop_cluster() { as_pg "$PG_BIN/pg_ctl" -D "$1/data" -m fast -w stop >/dev/null 2>&1 || true; }

@@ -1,6 +1,7 @@
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
@@ -12,7 +13,6 @@ using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
-using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
@@ -21,8 +21,7 @@ namespace LoyalLadder.Data;
 
 /// <summary>The database. Every query sees the rows of the scope's school only, and every saved row is stamped with it.</summary>
 public sealed class LadderContext(DbContextOptions<LadderContext> options, SchoolScope scope, TimeProvider time)
-    : IdentityUserContext<AppUser, Guid>(options),
-        IDataProtectionKeyContext
+    : IdentityUserContext<AppUser, Guid>(options)
 {
     internal const string SchoolKey = nameof(SchoolRow.SchoolId);
 
@@ -67,7 +66,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<AuditEntry> Audits => Set<AuditEntry>();
     public DbSet<SchoolEdition> Editions => Set<SchoolEdition>();
     public DbSet<KeptPost> Posts => Set<KeptPost>();
-    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+    public DbSet<SignedIn> Sessions => Set<SignedIn>();
+    public DbSet<DoorNote> DoorNotes => Set<DoorNote>();
 
     /// <summary>The people who sign in at this school.</summary>
     public IQueryable<AppUser> Staff => Users.Where(u => u.SchoolId == SchoolId);
@@ -92,6 +92,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
                 .MakeGenericMethod(type.ClrType)
                 .Invoke(this, [builder]);
         builder.Entity<TaughtItem>().HasQueryFilter(t => t.SchoolId == SchoolId);
+        builder.Entity<SignedIn>().HasQueryFilter(s => s.SchoolId == SchoolId);
+        builder.Entity<DoorNote>().HasQueryFilter(n => n.SchoolId == SchoolId);
         builder.Entity<KeptPost>().HasQueryFilter(p => p.SchoolId == SchoolId);
         builder.Entity<SchoolEdition>().HasQueryFilter(e => e.SchoolId == SchoolId);
         builder.Entity<Evidence>().HasQueryFilter(x => EF.Property<Guid>(x, SchoolKey) == SchoolId);

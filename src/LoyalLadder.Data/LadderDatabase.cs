@@ -1,4 +1,5 @@
 using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Lists;
@@ -13,6 +14,7 @@ using LoyalLadder.Data.Syllabus;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
 using Npgsql.EntityFrameworkCore.PostgreSQL.Infrastructure;
 
 namespace LoyalLadder.Data;
@@ -21,8 +23,12 @@ namespace LoyalLadder.Data;
 public static class LadderDatabase
 {
     /// <summary>The database and everything that is done with it.</summary>
-    public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection)
+    /// <param name="services">Adds to them.</param>
+    /// <param name="connection">How the pages reach it.</param>
+    /// <param name="keys">How the keys of sign-ins are reached.</param>
+    public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection, string keys)
     {
+        services.AddDbContext<KeyRing>(options => options.UseNpgsql(keys, Usual).UseSnakeCaseNamingConvention());
         services.AddSingleton(_ => new SchoolWall(connection)).AddSingleton<NewsOfSaves>();
         services.AddDbContext<LadderContext>(
             (services, options) =>
@@ -34,7 +40,7 @@ public static class LadderDatabase
                     .AddInterceptors(wall, services.GetRequiredService<NewsOfSaves>());
             }
         );
-        return services.AddMemory().AddSchool().AddLessons().AddProgress();
+        return services.AddMemory().AddDoors().AddSchool().AddLessons().AddProgress();
     }
 
     private static IServiceCollection AddMemory(this IServiceCollection services)
@@ -47,6 +53,15 @@ public static class LadderDatabase
             .AddHostedService<Housekeeping>();
         return services.AddScoped<SchoolScope>().AddScoped<SchoolMemory>().AddScoped<OwnSchool>();
     }
+
+    private static IServiceCollection AddDoors(this IServiceCollection services) =>
+        services
+            .AddScoped<FrontDoor>()
+            .AddScoped<TryLimit>()
+            .AddScoped<Sessions>()
+            .AddScoped<DoorBook>()
+            .AddScoped<TokenBook>()
+            .AddSingleton<SessionMemory>();
 
     private static IServiceCollection AddSchool(this IServiceCollection services) =>
         services
@@ -112,6 +127,22 @@ public static class LadderDatabase
         var options = new DbContextOptionsBuilder<LadderContext>();
         options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
         return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
+    }
+
+    /// <summary>Brings the schema up to date. Of two who do it at once, one waits and then finds nothing to do.</summary>
+    public static async Task Migrate(string owner, CancellationToken cancel)
+    {
+        await using var turn = new NpgsqlConnection($"{owner};Pooling=false");
+        await turn.OpenAsync(cancel);
+        await using (
+            var wait = new NpgsqlCommand("SELECT pg_advisory_lock(hashtextextended('ladder migration', 0))", turn)
+            {
+                CommandTimeout = 0,
+            }
+        )
+            await wait.ExecuteNonQueryAsync(cancel);
+        await using var db = AsOwner(owner);
+        await db.Database.MigrateAsync(cancel);
     }
 
     private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>

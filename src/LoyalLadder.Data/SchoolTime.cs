@@ -19,6 +19,10 @@ public static class SchoolTime
     public static DateOnly DayOf(SchoolCard school, DateTimeOffset at) =>
         DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, school.Zone).DateTime);
 
+    /// <summary>The hour that an instant has at the school.</summary>
+    public static TimeOnly HourOf(SchoolCard school, DateTimeOffset at) =>
+        TimeOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, school.Zone).DateTime);
+
     /// <summary>The instant of a local date and hour; one that the clocks skip is taken as if they had not.</summary>
     public static DateTimeOffset At(SchoolCard school, DateOnly date, TimeOnly hour)
     {

@@ -1,15 +1,11 @@
 using System.Globalization;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
-using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Api;
 using LoyalLadder.Web.Commands;
 using LoyalLadder.Web.Pages.Sheets;
-using Microsoft.AspNetCore.Authentication;
-using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
-using Microsoft.AspNetCore.Identity;
 using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
@@ -35,50 +31,16 @@ builder.Services.AddSingleton(CatalogueFile.Shipped());
 var database =
     builder.Configuration["LOYALLADDER_DB"]
     ?? throw new InvalidOperationException("Set LOYALLADDER_DB to a PostgreSQL connection string, or use ./start.");
-builder.Services.AddLadderDatabase(database);
-builder.Services.AddScoped<SheetDesk>();
+var keys =
+    builder.Configuration["LOYALLADDER_KEYS_DB"]
+    ?? throw new InvalidOperationException(
+        "Set LOYALLADDER_KEYS_DB: how ladder_keys reaches the database. See ./start."
+    );
+builder.Services.AddLadderDatabase(database, keys);
+builder.Services.AddScoped<SheetDesk>().AddScoped<LiveFeed>();
 
-builder.Services.AddDataProtection().SetApplicationName("LoyalLadder").PersistKeysToDbContext<LadderContext>();
-builder
-    .Services.AddAuthentication(IdentityConstants.ApplicationScheme)
-    .AddScheme<AuthenticationSchemeOptions, TokenAuthentication>(TokenAuthentication.Scheme, null)
-    .AddIdentityCookies();
-builder
-    .Services.AddIdentityCore<AppUser>(o =>
-    {
-        o.Password.RequiredLength = 10;
-        o.Password.RequireDigit =
-            o.Password.RequireLowercase =
-            o.Password.RequireUppercase =
-            o.Password.RequireNonAlphanumeric =
-                false;
-        o.Lockout.MaxFailedAccessAttempts = 6;
-        o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
-        o.User.RequireUniqueEmail = true;
-    })
-    .AddUserStore<StaffStore>()
-    .AddSignInManager()
-    .AddClaimsPrincipalFactory<LadderClaims>();
-builder.Services.ConfigureApplicationCookie(o =>
-{
-    o.Cookie.Name = "loyal-ladder";
-    o.Cookie.HttpOnly = true;
-    o.Cookie.SameSite = SameSiteMode.Lax;
-    o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-    o.ExpireTimeSpan = TimeSpan.FromDays(14);
-    o.SlidingExpiration = true;
-    o.LoginPath = "/sign-in";
-    o.AccessDeniedPath = "/trouble";
-    // a program that calls is told so; only people are shown the sign-in
-    o.Events.OnRedirectToLogin = context =>
-    {
-        if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
-            context.Response.StatusCode = StatusCodes.Status401Unauthorized;
-        else
-            context.Response.Redirect(context.RedirectUri);
-        return Task.CompletedTask;
-    };
-});
+builder.AddAccounts();
+builder.Services.AddLimits(builder.Configuration);
 builder.Services.AddAuthorization(Policies.Add);
 builder.Services.AddAntiforgery(o =>
 {
@@ -98,13 +60,18 @@ builder
 builder.Services.AddRouting(o => o.LowercaseUrls = true);
 builder.Services.AddOpenApi("v1");
 
+if (builder.Configuration["AllowedHosts"] is null or "" or "*")
+    builder.Configuration["AllowedHosts"] = PublicAddress.Hosts(builder.Configuration[PublicAddress.Setting]);
+
 var app = builder.Build();
 app.UseSecurityHeaders();
 app.UseTrouble();
-app.MapStaticAssets().AllowAnonymous();
+app.MapStaticAssets().AllowAnonymous().ShortCircuit();
 app.UseRouting();
+app.UseRateLimiter();
 app.UseAuthentication();
 app.UseAuthorization();
+app.UseSecondStepFirst();
 
 // behind authorisation, which signs bearer tokens in
 app.UseMiddleware<SchoolScopeMiddleware>();
@@ -116,6 +83,7 @@ app.MapCombinationsApi();
 app.MapOpenApi().AllowAnonymous();
 app.MapCalendar();
 app.MapLiveNews();
+app.MapPasskeys();
 app.MapGet(
         "/health",
         async (LadderContext db, CancellationToken cancel) =>
@@ -123,9 +91,15 @@ app.MapGet(
     )
     .AllowAnonymous();
 
-if (await InstallationCommands.Carry(args, app.Services, database, CancellationToken.None))
-    return;
+if (await InstallationCommands.Carry(args, app.Services, app.Configuration, CancellationToken.None))
+    return 0;
+if (await Doorstep.WhyNot(app.Services, app.Lifetime.ApplicationStopping) is { } reason)
+{
+    await Console.Error.WriteLineAsync(reason);
+    return 3;
+}
 await app.RunAsync();
+return 0;
 
 /// <summary>Named so that tests can start the application.</summary>
 public partial class Program;

@@ -1,4 +1,6 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.EntityFrameworkCore;
@@ -11,10 +13,10 @@ namespace LoyalLadder.Web.Tests;
 /// <summary>The application on a free port, with a database of its own and a clock that the tests set.</summary>
 public sealed class LadderServer : WebApplicationFactory<Program>
 {
-    private readonly string _database;
+    private readonly TestDatabase _database;
     private bool _retries = true;
 
-    public LadderServer(string database)
+    public LadderServer(TestDatabase database)
     {
         _database = database;
         UseKestrel(0);
@@ -37,20 +39,39 @@ public sealed class LadderServer : WebApplicationFactory<Program>
 
     public QueryCount Queries { get; } = new();
 
+    /// <summary>Where letters are laid down that would be sent.</summary>
+    public string Outbox { get; } = Directory.CreateTempSubdirectory("ladder-outbox-").FullName;
+
+    public int DoorPerMinute { get; init; } = 100_000;
+
+    /// <summary>Leads the pages to their database another way.</summary>
+    public Func<string, string>? Through { get; init; }
+
+    /// <summary>One for all, so that a key is made once.</summary>
+    public static string Certificate { get; } =
+        Path.Combine(Directory.CreateTempSubdirectory("ladder-certificate-").FullName, "certificate.pfx");
+
     /// <summary>The database as its owner sees it, with the rows of all schools.</summary>
-    public Data.LadderContext Owner() => Data.LadderDatabase.AsOwner(_database);
+    public Data.LadderContext Owner() => Data.LadderDatabase.AsOwner(_database.Owner);
 
     public Uri Address => ClientOptions.BaseAddress;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("LOYALLADDER_DB", _database);
+        builder.UseSetting("LOYALLADDER_DB", Through?.Invoke(_database.Web) ?? _database.Web);
+        builder.UseSetting("LOYALLADDER_KEYS_DB", _database.Keys);
+        builder.UseSetting("LOYALLADDER_CERTIFICATE", Certificate);
+        builder.UseSetting("LOYALLADDER_OUTBOX", Outbox);
+        // many visitors come from one address here; the limits have tests of their own
+        builder.UseSetting("Limits:DoorPerMinute", DoorPerMinute.ToString(CultureInfo.InvariantCulture));
         builder.UseSetting("LOYALLADDER_DEMO_PASSWORD", TestDatabase.Password);
         builder.UseSetting("Serilog:MinimumLevel:Default", "Fatal");
         builder.UseSetting("Serilog:MinimumLevel:Override:Microsoft.EntityFrameworkCore", "Fatal");
         builder.ConfigureTestServices(services =>
         {
             services.AddSingleton<TimeProvider>(Clock);
+            // what takes long on purpose is the same with less of it
+            services.Configure<PasswordHasherOptions>(o => o.IterationCount = 1_000);
             services.ConfigureDbContext<Data.LadderContext>(o => o.AddInterceptors(Queries));
             // whoever begins a transaction from outside cannot have it begun again
             if (!_retries)

@@ -9,15 +9,20 @@ namespace LoyalLadder.Web.Tests;
 /// <summary>Somebody who uses the pages over HTTP, with cookies and form tokens as a browser has them.</summary>
 internal sealed class Visitor : IDisposable
 {
+    private readonly CookieContainer _cookies = new();
     private readonly HttpClient _http;
 
     public Visitor(Uri address) =>
-        _http = new HttpClient(
-            new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = new CookieContainer() }
-        )
+        _http = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = _cookies })
         {
             BaseAddress = address,
         };
+
+    /// <summary>A cookie as the browser keeps it.</summary>
+    public string Cookie(string name) => _cookies.GetCookies(_http.BaseAddress!)[name]!.Value;
+
+    /// <summary>Puts in a cookie that came from somewhere else.</summary>
+    public void Take(string name, string value) => _cookies.Add(_http.BaseAddress!, new Cookie(name, value));
 
     public static Task<Visitor> SignedIn(LadderServer server, string email = DemoSchool.Head) =>
         SignedIn(server.Address, email);

@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
@@ -15,6 +16,7 @@ namespace LoyalLadder.Data.Demo;
 public sealed class DemoSchool(
     LadderContext db,
     SchoolScope scope,
+    FrontDoor door,
     OwnSchool own,
     GroupBook groups,
     DrillBook drills,
@@ -42,8 +44,7 @@ public sealed class DemoSchool(
             .Database.CreateExecutionStrategy()
             .ExecuteAsync(async () =>
             {
-                if (await db.Users.AnyAsync(cancel))
-                    return null;
+                db.ChangeTracker.Clear();
                 var password =
                     settings["LOYALLADDER_DEMO_PASSWORD"]
                     ?? throw new InvalidOperationException("Set LOYALLADDER_DEMO_PASSWORD; ./start makes one.");
@@ -57,6 +58,9 @@ public sealed class DemoSchool(
                 scope.SchoolId = school.Id;
                 // all or nothing: a start that is killed half-way begins anew
                 await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+                await Founding.WaitForAll(db, cancel);
+                if (!await door.IsOpen(cancel))
+                    return null;
                 db.Schools.Add(school);
                 await db.SaveChangesAsync(cancel);
                 await Fill(school, password, cancel);

@@ -37,6 +37,10 @@ public sealed class LessonSheets(
     TimeProvider time
 )
 {
+    /// <summary>Whether a lesson is in a hall.</summary>
+    public Task<bool> IsIn(Guid lessonId, Guid hall, CancellationToken cancel) =>
+        db.Lessons.AnyAsync(l => l.Id == lessonId && l.HallId == hall, cancel);
+
     // every look at a sheet and every edit asks these two: translated once
     private static readonly Func<LadderContext, Guid, CancellationToken, Task<Lesson?>> LessonOf = EF.CompileAsyncQuery(
         (LadderContext db, Guid id, CancellationToken cancel) =>

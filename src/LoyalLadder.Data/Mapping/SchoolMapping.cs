@@ -1,5 +1,8 @@
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Mapping;
@@ -33,10 +36,18 @@ internal static class SchoolMapping
         });
         builder.Entity<Hall>().Property(h => h.Name).HasMaxLength(80);
         builder.Entity<KitItem>().Property(k => k.Name).HasMaxLength(80);
+        Secrets(builder);
+        Doors(builder);
+        Remembered(builder);
+    }
+
+    private static void Secrets(ModelBuilder builder)
+    {
         builder.Entity<ApiToken>(e =>
         {
             e.Property(t => t.Name).HasMaxLength(80);
             e.Property(t => t.Hash).HasMaxLength(64);
+            e.Property(t => t.Scope).HasConversion<string>().HasMaxLength(10);
             e.HasIndex(t => t.Hash).IsUnique();
         });
         builder.Entity<Invitation>(e =>
@@ -45,7 +56,37 @@ internal static class SchoolMapping
             e.Property(i => i.Role).HasConversion<string>().HasMaxLength(20);
             e.HasIndex(i => i.Hash).IsUnique();
         });
-        Remembered(builder);
+    }
+
+    private static void Doors(ModelBuilder builder)
+    {
+        builder.Entity<SignedIn>(e =>
+        {
+            e.ToTable("sessions");
+            e.Property(s => s.Device).HasMaxLength(60);
+            e.Property(s => s.Address).HasMaxLength(45);
+            e.HasIndex(s => new { s.SchoolId, s.UserId });
+            e.HasOne<School>().WithMany().HasForeignKey(s => s.SchoolId);
+        });
+        builder.Entity<DoorNote>(e =>
+        {
+            e.HasKey(n => n.Number);
+            e.Property(n => n.Number).UseIdentityAlwaysColumn();
+            e.Property(n => n.Deed).HasConversion<string>().HasMaxLength(20);
+            e.Property(n => n.Address).HasMaxLength(45);
+            e.HasIndex(n => new { n.SchoolId, n.Number });
+            e.HasOne<School>().WithMany().HasForeignKey(n => n.SchoolId);
+        });
+        builder.Entity<IdentityUserPasskey<Guid>>(e =>
+        {
+            e.ToTable("AspNetUserPasskeys");
+            e.HasKey(p => p.CredentialId);
+            e.Property(p => p.CredentialId).HasMaxLength(1024);
+            e.OwnsOne(p => p.Data, data => data.ToJson());
+            e.HasOne<AppUser>().WithMany().HasForeignKey(p => p.UserId).IsRequired();
+        });
+        // reached by the key ring alone; mapped here so that upgrades know of it
+        builder.Entity<DataProtectionKey>().ToTable("data_protection_keys");
     }
 
     private static void Remembered(ModelBuilder builder)

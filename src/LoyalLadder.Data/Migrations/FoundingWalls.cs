@@ -47,10 +47,9 @@ internal static class FoundingWalls
                 EXCEPTION
                   WHEN duplicate_object OR unique_violation THEN NULL;
                   WHEN insufficient_privilege THEN
-                    RAISE EXCEPTION 'As an administrator of this server: CREATE ROLE {SchoolWall.Role} NOLOGIN; GRANT {SchoolWall.Role} TO %;', current_user;
+                    RAISE EXCEPTION 'An administrator of this server runs deploy/roles.sql first.';
                 END;
               END IF;
-              IF NOT pg_has_role(current_user, '{SchoolWall.Role}', 'MEMBER') THEN GRANT {SchoolWall.Role} TO CURRENT_USER; END IF;
             END $do$;
             """
         );

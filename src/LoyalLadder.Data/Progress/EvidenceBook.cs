@@ -1,7 +1,6 @@
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Logs;
-using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 using Npgsql;
 
@@ -104,10 +103,7 @@ public sealed class EvidenceBook(LadderContext db)
                 await db.TaughtItems.ExecuteDeleteAsync(cancel);
                 await Copy(await Read(_ => true, cancel), cancel);
                 // so much is new that the planner would guess wrongly; only the owner may tell it
-                await db.Database.ExecuteSqlRawAsync(
-                    $"SET LOCAL ROLE NONE; ANALYZE taught_items; ANALYZE attendances; SET LOCAL ROLE {SchoolWall.Role}",
-                    cancel
-                );
+                await db.Database.ExecuteSqlRawAsync("SELECT ladder_count_rows()", cancel);
                 return await db.Database.ExecuteSqlRawAsync(
                     Sum + Grouped,
                     [new NpgsqlParameter("school", db.SchoolId)],

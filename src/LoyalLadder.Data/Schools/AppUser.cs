@@ -12,6 +12,9 @@ public sealed class AppUser : IdentityUser<Guid>
     public required string DisplayName { get; set; }
     public Role Role { get; set; }
 
+    /// <summary>When the account was closed; null while it is open. Whoever is closed stays in what was logged, by name.</summary>
+    public DateTimeOffset? ClosedAt { get; set; }
+
     /// <summary>The names that this person says; null for the school's.</summary>
     public NamingSchool? Naming { get; set; }
 

@@ -1,14 +1,15 @@
+using LoyalLadder.Data.Doors;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>Opening schools: the first of an installation by whoever comes first, further ones by the command line.</summary>
-public sealed class Founding(LadderContext db, SchoolScope scope, Invitations invitations)
+public sealed class Founding(LadderContext db, SchoolScope scope, FrontDoor door, Invitations invitations)
 {
-    /// <summary>True while there is nobody who could sign in.</summary>
-    public async Task<bool> IsOpen(CancellationToken cancel) => !await db.Users.AnyAsync(cancel);
+    /// <summary>Two who come first at once wait for each other.</summary>
+    private const string Turn = "founding";
 
-    /// <summary>Founds a school with whoever opens it; neither stands without the other.</summary>
+    /// <summary>Founds the first school with whoever opens it; neither stands without the other, and nobody is there yet.</summary>
     /// <param name="school">The school.</param>
     /// <param name="head">The key of its first person.</param>
     /// <param name="join">Makes that person; false takes everything back.</param>
@@ -21,6 +22,9 @@ public sealed class Founding(LadderContext db, SchoolScope scope, Invitations in
                 db.ChangeTracker.Clear();
                 (scope.SchoolId, scope.UserId) = (school.Id, head);
                 await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+                await WaitForAll(db, cancel);
+                if (!await door.IsOpen(cancel))
+                    return false;
                 db.Schools.Add(school);
                 await db.SaveChangesAsync(cancel);
                 if (!await join())
@@ -45,7 +49,7 @@ public sealed class Founding(LadderContext db, SchoolScope scope, Invitations in
     public async Task<string> NameOf(Guid school, CancellationToken cancel) =>
         await db.Schools.Where(s => s.Id == school).Select(s => s.Name).FirstOrDefaultAsync(cancel) ?? "";
 
-    /// <summary>The keys of all schools of the installation.</summary>
-    public Task<List<Guid>> Schools(CancellationToken cancel) =>
-        db.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel);
+    /// <summary>Waits for everybody else who founds a school in this database.</summary>
+    internal static Task WaitForAll(LadderContext db, CancellationToken cancel) =>
+        db.Database.ExecuteSqlAsync($"SELECT pg_advisory_xact_lock(hashtextextended({Turn}, 0))", cancel);
 }

@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Sharing;
 using Microsoft.EntityFrameworkCore;
@@ -36,11 +37,9 @@ public sealed partial class Housekeeping(IServiceScopeFactory scopes, TimeProvid
     private async Task OfAllSchools(CancellationToken cancel)
     {
         await using var scope = scopes.CreateAsyncScope();
-        var schools = await scope
-            .ServiceProvider.GetRequiredService<LadderContext>()
-            .Schools.AsNoTracking()
-            .Select(s => s.Id)
-            .ToListAsync(cancel);
+        await scope.ServiceProvider.GetRequiredService<TryLimit>().ForgetOld(cancel);
+        scope.ServiceProvider.GetRequiredService<SessionMemory>().Tidy();
+        var schools = await scope.ServiceProvider.GetRequiredService<FrontDoor>().Schools(cancel);
         foreach (var school in schools)
             await OfSchool(school, cancel);
     }
@@ -52,6 +51,8 @@ public sealed partial class Housekeeping(IServiceScopeFactory scopes, TimeProvid
         services.GetRequiredService<SchoolScope>().SchoolId = school;
         await services.GetRequiredService<StudentErasure>().CarryOut(cancel);
         await services.GetRequiredService<AuditBook>().Forget(cancel);
+        await services.GetRequiredService<Sessions>().Forget(cancel);
+        await services.GetRequiredService<DoorBook>().Forget(cancel);
         var oldest = time.GetUtcNow() - KeptPost.Kept;
         await services.GetRequiredService<LadderContext>().Posts.Where(p => p.At < oldest).ExecuteDeleteAsync(cancel);
     }

@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Doors;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Schools;
@@ -9,16 +10,26 @@ public sealed class Invitation : SchoolRow
 
     public required string Hash { get; set; }
     public Role Role { get; set; }
+
+    /// <summary>The hall whose tablet whoever opens the link becomes; null for an invitation to a person.</summary>
+    public Guid? HallId { get; set; }
+
     public DateTimeOffset ExpiresAt { get; set; }
     public DateTimeOffset? UsedAt { get; set; }
 }
 
 /// <summary>Making and using invitations.</summary>
-public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvider time)
+public sealed class Invitations(LadderContext db, FrontDoor door, TimeProvider time)
 {
-    /// <summary>Makes one.</summary>
+    /// <summary>Makes one for a person.</summary>
     /// <returns>The secret of its link, which is not kept anywhere.</returns>
-    public async Task<string> Make(Role role, CancellationToken cancel)
+    public Task<string> Make(Role role, CancellationToken cancel) => Make(role, null, cancel);
+
+    /// <summary>Makes one for a hall's tablet.</summary>
+    /// <returns>The secret of its link, which is not kept anywhere.</returns>
+    public Task<string> MakeForTablet(Guid hall, CancellationToken cancel) => Make(Role.Assistant, hall, cancel);
+
+    private async Task<string> Make(Role role, Guid? hall, CancellationToken cancel)
     {
         var secret = ApiToken.Fresh()[3..];
         db.Invitations.Add(
@@ -26,6 +37,7 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
             {
                 Hash = ApiToken.HashOf(secret),
                 Role = role,
+                HallId = hall,
                 ExpiresAt = time.GetUtcNow() + Invitation.Lasts,
             }
         );
@@ -48,20 +60,21 @@ public sealed class Invitations(LadderContext db, SchoolScope scope, TimeProvide
     public Task Withdraw(Guid id, CancellationToken cancel) =>
         db.RemoveOne(db.Invitations.Where(i => i.Id == id), cancel);
 
-    /// <summary>An invitation that still holds. Nobody is signed in yet, so it is looked for in all schools; its hash is the key.</summary>
+    /// <summary>An invitation that still holds; from then on the request works for its school. Null for any other secret.</summary>
     public async Task<Invitation?> Find(string secret, CancellationToken cancel)
     {
-        var (hash, now) = (ApiToken.HashOf(secret), time.GetUtcNow());
+        var now = time.GetUtcNow();
+        if (await door.Invitation(ApiToken.HashOf(secret), cancel) is not { } whose)
+            return null;
+        door.Enter(whose.SchoolId, Guid.Empty);
         return await db
-            .Invitations.IgnoreQueryFilters()
-            .AsNoTracking()
-            .FirstOrDefaultAsync(i => i.Hash == hash && i.UsedAt == null && i.ExpiresAt > now, cancel);
+            .Invitations.AsNoTracking()
+            .FirstOrDefaultAsync(i => i.Id == whose.Id && i.UsedAt == null && i.ExpiresAt > now, cancel);
     }
 
     /// <summary>Uses it up; false when somebody was quicker.</summary>
     public async Task<bool> Use(Invitation invitation, CancellationToken cancel)
     {
-        scope.SchoolId = invitation.SchoolId;
         var now = time.GetUtcNow();
         return await db
                 .Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null)

@@ -26,7 +26,15 @@ public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue s
                 .ToListAsync(cancel),
             await db
                 .Staff.OrderBy(u => u.DisplayName)
-                .Select(u => new StaffCard(u.Id, u.DisplayName, u.Role, u.Naming, u.Sides, u.OwnLead))
+                .Select(u => new StaffCard(
+                    u.Id,
+                    u.DisplayName,
+                    u.Role,
+                    u.ClosedAt != null,
+                    u.Naming,
+                    u.Sides,
+                    u.OwnLead
+                ))
                 .ToListAsync(cancel),
             await memory.Of("material", Remembered.Material, () => ReadMaterial(cancel), cancel),
             (await db.LimitsOfBands.AsNoTracking().ToListAsync(cancel)).ToDictionary(

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>The lists that the School room keeps: halls, kit, classes, tracks and ranks, limits, tokens, people.</summary>
-public sealed class SchoolBook(LadderContext db, OwnSchool own, TimeProvider time)
+public sealed class SchoolBook(LadderContext db, OwnSchool own)
 {
     public Task<List<Hall>> Halls(CancellationToken cancel) =>
         db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(cancel);
@@ -149,45 +149,6 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, TimeProvider tim
             cancel
         );
 
-    public Task<List<ApiToken>> Tokens(CancellationToken cancel) =>
-        db.ApiTokens.AsNoTracking().OrderByDescending(t => t.CreatedAt).ToListAsync(cancel);
-
-    /// <summary>Makes a token; the secret is kept nowhere and returned once, null where this post was kept before.</summary>
-    public Task<string?> MakeToken(Guid key, string name, CancellationToken cancel) =>
-        db.InTurn(
-            $"row {key}",
-            async () =>
-            {
-                if (await db.ApiTokens.AnyAsync(t => t.Id == key, cancel))
-                    return null;
-                var secret = ApiToken.Fresh();
-                db.ApiTokens.Add(
-                    new ApiToken
-                    {
-                        Id = key,
-                        Name = name,
-                        Hash = ApiToken.HashOf(secret),
-                        CreatedAt = time.GetUtcNow(),
-                    }
-                );
-                return secret;
-            },
-            cancel
-        );
-
-    /// <summary>Ends a token.</summary>
-    public Task Revoke(Guid id, CancellationToken cancel) =>
-        db.InTurn(
-            $"row {id}",
-            async () =>
-            {
-                if (await db.ApiTokens.FirstOrDefaultAsync(t => t.Id == id, cancel) is { } token)
-                    token.RevokedAt ??= time.GetUtcNow();
-                return true;
-            },
-            cancel
-        );
-
     /// <summary>Keeps how one person reads: names, sides, the foot in front.</summary>
     public Task SaveReading(Guid user, Action<AppUser> fill, CancellationToken cancel) =>
         db.InTurn(
@@ -203,6 +164,10 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, TimeProvider tim
 
     public Task<List<AppUser>> Staff(CancellationToken cancel) =>
         db.Staff.AsNoTracking().OrderBy(u => u.DisplayName).ToListAsync(cancel);
+
+    /// <summary>What a hall is called; null for none.</summary>
+    public async Task<string?> HallName(Guid? id, CancellationToken cancel) =>
+        id is null ? null : await db.Halls.Where(h => h.Id == id).Select(h => h.Name).FirstOrDefaultAsync(cancel);
 
     /// <summary>Somebody of the staff, to be changed by who reads it.</summary>
     public Task<AppUser?> Person(Guid? id, CancellationToken cancel) =>

@@ -62,6 +62,7 @@ public sealed record StaffCard(
     Guid Id,
     string DisplayName,
     Role Role,
+    bool IsClosed,
     NamingSchool? Naming,
     SideWords? Sides,
     Lead OwnLead
@@ -84,6 +85,9 @@ public sealed record SchoolFacts(
     /// <summary>The hall of that key; null for none.</summary>
     public HallCard? Hall(Guid? id) => Halls.FirstOrDefault(h => h.Id == id);
 
+    /// <summary>Who can be asked to teach: everybody whose account is open.</summary>
+    public IEnumerable<StaffCard> Teachers => Staff.Where(s => !s.IsClosed);
+
     /// <summary>The person of that key; null for none.</summary>
     public StaffCard? Person(Guid? id) => Staff.FirstOrDefault(s => s.Id == id);
 
@@ -92,6 +96,8 @@ public sealed record SchoolFacts(
     {
         if (id is null || id == Guid.Empty)
             return "the installation";
-        return Person(id)?.DisplayName ?? "somebody who has left";
+        if (Person(id) is { } person)
+            return person.DisplayName;
+        return Hall(id) is { } hall ? $"the tablet of {hall.Name}" : "somebody who has left";
     }
 }

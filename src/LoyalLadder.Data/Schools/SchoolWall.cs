@@ -9,14 +9,14 @@ using Npgsql;
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>
-/// The wall between schools below the pages: every connection works as a role that is subject to row-level security, and says
-/// for which school it works before its first statement. A query that forgets the school filter still sees the rows of that
-/// school only; a connection that has not said sees none. Before a sign-in nobody's school is known: then, and only then,
-/// sign-ins, tokens, invitations and names of schools can be looked up.
+/// The wall between schools below the pages: the login that pages work as is subject to row-level security and cannot become
+/// anybody else, and every connection says for which school it works before its first statement. A query that forgets the school
+/// filter still sees the rows of that school only; a connection that has not said sees none. What has to be known before a sign-in
+/// is asked at the <see cref="Doors.FrontDoor"/>.
 /// </summary>
 public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
 {
-    /// <summary>The role that all requests work as. It owns nothing and cannot sign in.</summary>
+    /// <summary>The role whose rights the login of all requests has. It owns nothing and can become nobody.</summary>
     public const string Role = "ladder_school";
 
     private const string Setting = "SELECT set_config('ladder.school', $1, false)";
@@ -27,22 +27,18 @@ public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
     /// </summary>
     private readonly ConcurrentDictionary<int, Guid> _said = new();
 
-    /// <param name="connection">How the server is reached, as a member of <see cref="Role"/>.</param>
+    /// <param name="connection">How the server is reached, as a login that is a member of <see cref="Role"/>.</param>
     public SchoolWall(string connection)
     {
-        var given = new NpgsqlConnectionStringBuilder(connection);
-        var options = $"{given.Options} -c role={Role}".Trim();
         ForListening = new NpgsqlConnectionStringBuilder(connection)
         {
-            Options = options,
             Pooling = false,
             KeepAlive = 15,
         }.ConnectionString;
         var source = new NpgsqlDataSourceBuilder(
             new NpgsqlConnectionStringBuilder(connection)
             {
-                Options = options,
-                // a reset between two borrowers would undo the role
+                // a reset between two borrowers would undo what was said
                 NoResetOnClose = true,
                 // the same few queries come again and again: PostgreSQL plans each once a connection
                 MaxAutoPrepare = 100,

@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Doors;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -7,7 +8,7 @@ namespace LoyalLadder.Data.Schools;
 public sealed record StaffDraft(string DisplayName, string Email, Role Role, string? Password);
 
 /// <summary>Adding and changing people who sign in. The school's people are changed one after the other, so that one head always stays.</summary>
-public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users)
+public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, Sessions sessions, TimeProvider time)
 {
     private const string Turn = "staff";
 
@@ -33,8 +34,8 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users)
             cancel
         );
 
-    /// <summary>Changes somebody; a new stamp ends the sessions that know the old role or password.</summary>
-    public Task<FieldErrors> Change(Guid id, StaffDraft draft, CancellationToken cancel) =>
+    /// <summary>Changes somebody. A new role or password ends their sessions, but for the one that it is done in.</summary>
+    public Task<FieldErrors> Change(Guid id, StaffDraft draft, Guid? session, CancellationToken cancel) =>
         db.InTurn(
             Turn,
             async () =>
@@ -45,7 +46,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users)
                 else if (await IsLastHead(person, draft.Role, cancel))
                     errors.Add("Role", "A school keeps at least one head instructor.");
                 else
-                    return await Change(person, draft);
+                    return await Change(person, draft, session, cancel);
                 return errors;
             },
             cancel
@@ -54,10 +55,47 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users)
     private async Task<bool> IsLastHead(AppUser person, Role role, CancellationToken cancel) =>
         person.Role == Role.Head
         && role != Role.Head
-        && !await db.Staff.AnyAsync(u => u.Role == Role.Head && u.Id != person.Id, cancel);
+        && !await db.Staff.AnyAsync(u => u.Role == Role.Head && u.Id != person.Id && u.ClosedAt == null, cancel);
 
-    private async Task<FieldErrors> Change(AppUser person, StaffDraft draft)
+    /// <summary>Closes an account: it opens nothing any more, and what its owner did stays theirs.</summary>
+    public Task<FieldErrors> Close(Guid id, CancellationToken cancel) =>
+        db.InTurn(
+            Turn,
+            async () =>
+            {
+                var errors = new FieldErrors();
+                if (await db.Staff.FirstOrDefaultAsync(u => u.Id == id, cancel) is not { } person)
+                    errors.Add("", "This person is no longer there.");
+                else if (await IsLastHead(person, Role.Assistant, cancel))
+                    errors.Add("", "A school keeps at least one head instructor.");
+                else
+                {
+                    person.ClosedAt ??= time.GetUtcNow();
+                    await db.SaveChangesAsync(cancel);
+                    await sessions.EndOthers(id, null, cancel);
+                }
+                return errors;
+            },
+            cancel
+        );
+
+    /// <summary>Opens a closed account again; false when there is none.</summary>
+    public Task<bool> Open(Guid id, CancellationToken cancel) =>
+        db.InTurn(
+            Turn,
+            async () =>
+            {
+                if (await db.Staff.FirstOrDefaultAsync(u => u.Id == id, cancel) is not { } person)
+                    return false;
+                person.ClosedAt = null;
+                return true;
+            },
+            cancel
+        );
+
+    private async Task<FieldErrors> Change(AppUser person, StaffDraft draft, Guid? session, CancellationToken cancel)
     {
+        var endsSessions = person.Role != draft.Role || !string.IsNullOrEmpty(draft.Password);
         (person.DisplayName, person.Role) = (draft.DisplayName, draft.Role);
         (person.UserName, person.Email) = (draft.Email, draft.Email);
         var saved = await users.UpdateAsync(person);
@@ -65,9 +103,13 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users)
             return Errors(saved);
         if (!string.IsNullOrEmpty(draft.Password))
         {
-            person.PasswordHash = users.PasswordHasher.HashPassword(person, draft.Password);
-            (person.LockoutEnd, person.AccessFailedCount) = (null, 0);
+            var token = await users.GeneratePasswordResetTokenAsync(person);
+            var chosen = await users.ResetPasswordAsync(person, token, draft.Password);
+            if (!chosen.Succeeded)
+                return Errors(chosen);
         }
+        if (endsSessions)
+            await sessions.EndOthers(person.Id, session, cancel);
         return Errors(await users.UpdateSecurityStampAsync(person));
     }
 

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -9,9 +10,41 @@ namespace LoyalLadder.Data.Schools;
 /// Keeps who signs in. An e-mail serves one person in all schools, but a school cannot see another's people: that it is taken
 /// is learned from the database on saving.
 /// </summary>
-public sealed class StaffStore(LadderContext db, IdentityErrorDescriber? describer = null)
-    : UserOnlyStore<AppUser, LadderContext, Guid>(db, describer)
+public sealed class StaffStore(
+    LadderContext db,
+    IDataProtectionProvider protection,
+    IdentityErrorDescriber? describer = null
+) : UserOnlyStore<AppUser, LadderContext, Guid>(db, describer)
 {
+    private readonly IDataProtector _secrets = protection.CreateProtector("LoyalLadder.AccountSecrets");
+
+    /// <summary>Secrets of authenticators and recovery codes are sealed: the database alone makes nobody's second step.</summary>
+    public override Task SetTokenAsync(
+        AppUser user,
+        string loginProvider,
+        string name,
+        string? value,
+        CancellationToken cancellationToken
+    ) =>
+        base.SetTokenAsync(
+            user,
+            loginProvider,
+            name,
+            value is null ? null : _secrets.Protect(value),
+            cancellationToken
+        );
+
+    public override async Task<string?> GetTokenAsync(
+        AppUser user,
+        string loginProvider,
+        string name,
+        CancellationToken cancellationToken
+    )
+    {
+        var kept = await base.GetTokenAsync(user, loginProvider, name, cancellationToken);
+        return string.IsNullOrEmpty(kept) ? null : _secrets.Unprotect(kept);
+    }
+
     public override Task<IdentityResult> CreateAsync(AppUser user, CancellationToken cancellationToken = default) =>
         Save(user, () => base.CreateAsync(user, cancellationToken));
 

@@ -46,7 +46,8 @@ internal static class Audit
         "Evidence",
         "CombinationChange",
         "RequirementChange",
-        "DataProtectionKey",
+        "SignedIn",
+        "DoorNote",
         "KeptPost",
         "SchoolEdition",
     ];

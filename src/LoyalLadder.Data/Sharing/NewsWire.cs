@@ -1,3 +1,4 @@
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using Microsoft.Extensions.Caching.Hybrid;
 using Microsoft.Extensions.Hosting;
@@ -14,6 +15,7 @@ public sealed partial class NewsWire(
     SchoolWall wall,
     SchoolNewsFeed feed,
     SchoolEditions editions,
+    SessionMemory sessions,
     HybridCache cache,
     ILogger<NewsWire> log
 ) : BackgroundService
@@ -58,6 +60,7 @@ public sealed partial class NewsWire(
         await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection))
             await listen.ExecuteNonQueryAsync(cancel);
         editions.Listening(true);
+        sessions.DropAll();
         // whatever was told while nobody listened
         Heed(new SchoolNews(Guid.Empty, NewsTopic.All, Guid.Empty));
         while (true)
@@ -68,9 +71,14 @@ public sealed partial class NewsWire(
     {
         if (news.Editions is { } numbers)
         {
-            foreach (var old in editions.Hear(news.School, numbers))
+            var becameOld = editions.Hear(news.School, numbers);
+            if (becameOld.Contains(Remembered.Facts))
+                sessions.DropOf(news.School);
+            foreach (var old in becameOld)
                 _ = cache.RemoveByTagAsync(SchoolMemory.Tag(news.School, old)).AsTask();
         }
+        if (news.Topic == NewsTopic.Session)
+            sessions.Drop(news.Lesson);
         feed.Tell(news);
     }
 

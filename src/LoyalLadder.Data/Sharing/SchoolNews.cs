@@ -17,6 +17,9 @@ public enum NewsTopic
     /// <summary>Something was pressed on that lesson's mat.</summary>
     Run,
 
+    /// <summary>The session <see cref="SchoolNews.Lesson"/> was ended.</summary>
+    Session,
+
     /// <summary>Halls, kit, people, settings or limits of the school.</summary>
     Facts,
 
@@ -33,7 +36,7 @@ public enum NewsTopic
 /// <summary>Something was saved, by this process or another.</summary>
 /// <param name="School">Whose; empty for every school's.</param>
 /// <param name="Topic">What it is about.</param>
-/// <param name="Lesson">The lesson, where it is about one.</param>
+/// <param name="Lesson">The lesson or session, where it is about one.</param>
 /// <param name="Editions">The numbers that count since, where what is remembered has become old.</param>
 public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Lesson, EditionNumbers? Editions = null)
 {

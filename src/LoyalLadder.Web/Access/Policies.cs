@@ -2,7 +2,6 @@ using System.Security.Claims;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.Extensions.Options;
 
 namespace LoyalLadder.Web.Access;
 
@@ -20,11 +19,20 @@ public static class Policies
 
     public const string SchoolClaim = "school";
     public const string RoleClaim = "ladder-role";
+    public const string HallClaim = "hall";
+    public const string ScopeClaim = "scope";
+
+    /// <summary>Calls of the JSON interface that plan, by a token that may.</summary>
+    public const string ApiPlan = nameof(ApiPlan);
+
+    /// <summary>What a hall's tablet may do too: the mat, the log and the day of its hall.</summary>
+    public const string HallToo = nameof(HallToo);
 
     public static void Add(AuthorizationOptions options)
     {
         options.FallbackPolicy = new AuthorizationPolicyBuilder(IdentityConstants.ApplicationScheme)
             .RequireAuthenticatedUser()
+            .RequireAssertion(c => c.User.IsAtLeast(Role.Assistant))
             .Build();
         options.DefaultPolicy = options.FallbackPolicy;
         options.AddPolicy(
@@ -39,23 +47,24 @@ public static class Policies
                 p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme)
                     .RequireAssertion(c => c.User.IsAtLeast(Role.Head))
         );
+        options.AddPolicy(
+            HallToo,
+            p => p.AddAuthenticationSchemes(IdentityConstants.ApplicationScheme).RequireAuthenticatedUser()
+        );
         options.AddPolicy(Api, p => p.AddAuthenticationSchemes(TokenAuthentication.Scheme).RequireAuthenticatedUser());
+        options.AddPolicy(
+            ApiPlan,
+            p =>
+                p.AddAuthenticationSchemes(TokenAuthentication.Scheme)
+                    .RequireAuthenticatedUser()
+                    .RequireAssertion(c => c.User.MayAsFarAs(TokenScope.Plan))
+        );
     }
+
+    /// <summary>Whether a token goes so far.</summary>
+    public static bool MayAsFarAs(this ClaimsPrincipal token, TokenScope scope) =>
+        Enum.TryParse<TokenScope>(token.FindFirstValue(ScopeClaim), out var own) && own >= scope;
 
     public static bool IsAtLeast(this ClaimsPrincipal user, Role role) =>
         Enum.TryParse<Role>(user.FindFirstValue(RoleClaim), out var own) && own >= role;
-}
-
-/// <summary>Puts school, role and shown name into the cookie, so that a page needs no query to know who is asking.</summary>
-public sealed class LadderClaims(UserManager<AppUser> users, IOptions<IdentityOptions> options)
-    : UserClaimsPrincipalFactory<AppUser>(users, options)
-{
-    protected override async Task<ClaimsIdentity> GenerateClaimsAsync(AppUser user)
-    {
-        var identity = await base.GenerateClaimsAsync(user);
-        identity.AddClaim(new Claim(Policies.SchoolClaim, user.SchoolId.ToString()));
-        identity.AddClaim(new Claim(Policies.RoleClaim, user.Role.ToString()));
-        identity.AddClaim(new Claim(ClaimTypes.GivenName, user.DisplayName));
-        return identity;
-    }
 }

@@ -1,9 +1,8 @@
 using System.Security.Claims;
 using System.Text.Encodings.Web;
-using LoyalLadder.Data;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Authentication;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 
 namespace LoyalLadder.Web.Access;
@@ -13,7 +12,7 @@ public sealed class TokenAuthentication(
     IOptionsMonitor<AuthenticationSchemeOptions> options,
     ILoggerFactory logger,
     UrlEncoder encoder,
-    LadderContext db
+    TokenBook tokens
 ) : AuthenticationHandler<AuthenticationSchemeOptions>(options, logger, encoder)
 {
     public new const string Scheme = "Bearer";
@@ -24,17 +23,14 @@ public sealed class TokenAuthentication(
         if (!header.StartsWith("Bearer ", StringComparison.OrdinalIgnoreCase))
             return AuthenticateResult.NoResult();
         var hash = ApiToken.HashOf(header["Bearer ".Length..].Trim());
-        var token = await db
-            .ApiTokens.IgnoreQueryFilters()
-            .AsNoTracking()
-            .FirstOrDefaultAsync(t => t.Hash == hash && t.RevokedAt == null, Context.RequestAborted);
-        if (token is null)
-            return AuthenticateResult.Fail("This token is not known, or was revoked.");
+        if (await tokens.Find(hash, Context.RequestAborted) is not { } token)
+            return AuthenticateResult.Fail("This token is not known, was revoked, or has run out.");
         var identity = new ClaimsIdentity(
             [
                 new Claim(Policies.SchoolClaim, token.SchoolId.ToString()),
                 new Claim(ClaimTypes.NameIdentifier, token.Id.ToString()),
                 new Claim(ClaimTypes.GivenName, token.Name),
+                new Claim(Policies.ScopeClaim, token.Scope.ToString()),
             ],
             Scheme
         );

@@ -55,6 +55,7 @@ public static class Trouble
                 "Too large",
                 "A sheet may have 200 kB, which is some forty lessons. Go back: what you typed is still there."
             ),
+            429 => ("Too many at once", "Wait a minute, then try again. Nothing else has happened."),
             503 => (
                 "The database is away",
                 "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."

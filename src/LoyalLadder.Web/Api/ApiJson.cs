@@ -26,10 +26,15 @@ public static class ApiJson
     };
 
     /// <summary>The rules of every call: a token, no form, the errors that may come.</summary>
-    public static void AsApi<TRequest, TAnswer>(this RouteHandlerBuilder route, string summary)
+    public static void AsApi<TRequest, TAnswer>(
+        this RouteHandlerBuilder route,
+        string summary,
+        string policy = Policies.Api
+    )
         where TRequest : notnull =>
         route
-            .RequireAuthorization(Policies.Api)
+            .RequireAuthorization(policy)
+            .RequireRateLimiting(Limits.Api)
             .DisableAntiforgery()
             .WithSummary(summary)
             .Accepts<TRequest>(

@@ -6,6 +6,7 @@ using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 
 namespace LoyalLadder.Web.Api;
 
@@ -81,7 +82,9 @@ public static class LessonsApi
     public static void MapLessonsApi(this IEndpointRouteBuilder routes)
     {
         routes.MapPost("/api/v1/lessons/clock", Clock).AsApi<ClockRequest, ClockAnswer>("Reads a sheet and times it.");
-        routes.MapPost("/api/v1/lessons/fit", Fit).AsApi<ClockRequest, FitAnswer>("Fits a sheet into its time.");
+        routes
+            .MapPost("/api/v1/lessons/fit", Fit)
+            .AsApi<ClockRequest, FitAnswer>("Fits a sheet into its time.", Policies.ApiPlan);
     }
 
     private static async Task<IResult> Clock(HttpContext context, OwnSchool own, CancellationToken cancel)

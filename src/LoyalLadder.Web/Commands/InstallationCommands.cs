@@ -1,9 +1,9 @@
 using System.Globalization;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Commands;
 
@@ -22,7 +22,7 @@ public static class InstallationCommands
     public static async Task<bool> Carry(
         string[] args,
         IServiceProvider services,
-        string database,
+        IConfiguration settings,
         CancellationToken cancel
     )
     {
@@ -33,7 +33,7 @@ public static class InstallationCommands
         else if (args.Contains("--add-school"))
             await AddSchool(asked, args.SkipWhile(a => a != "--add-school").ElementAtOrDefault(1), cancel);
         else if (args.Contains("--migrate"))
-            await Migrate(asked, database, args.Contains("--demo"), cancel);
+            await Migrate(asked, settings, args.Contains("--demo"), cancel);
         else
             return false;
         return true;
@@ -43,7 +43,7 @@ public static class InstallationCommands
     {
         var from = TimeProvider.System.GetTimestamp();
         var rows = 0;
-        foreach (var school in await asked.GetRequiredService<Founding>().Schools(cancel))
+        foreach (var school in await asked.GetRequiredService<FrontDoor>().Schools(cancel))
         {
             asked.GetRequiredService<SchoolScope>().SchoolId = school;
             rows += await asked.GetRequiredService<EvidenceBook>().Rebuild(cancel);
@@ -63,10 +63,19 @@ public static class InstallationCommands
         Console.WriteLine($"{name} is ready. Its head instructor joins, within a week, at /join/{secret}");
     }
 
-    private static async Task Migrate(IServiceProvider asked, string database, bool withDemo, CancellationToken cancel)
+    private static async Task Migrate(
+        IServiceProvider asked,
+        IConfiguration settings,
+        bool withDemo,
+        CancellationToken cancel
+    )
     {
-        await using (var owner = LadderDatabase.AsOwner(database))
-            await owner.Database.MigrateAsync(cancel);
+        var database =
+            settings["LOYALLADDER_OWNER_DB"]
+            ?? throw new InvalidOperationException(
+                "Set LOYALLADDER_OWNER_DB: how ladder_owner reaches the database. See deploy/roles.sql."
+            );
+        await LadderDatabase.Migrate(database, cancel);
         if (withDemo && await asked.GetRequiredService<DemoSchool>().LoadIntoEmpty(cancel) is { } demo)
             Console.WriteLine($"demo-token {demo.Token}");
     }

@@ -20,6 +20,9 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
 
     public bool CanPlan => User.IsAtLeast(Role.Instructor);
 
+    /// <summary>Runs lessons and logs them: an instructor, or the tablet of the hall that they are in.</summary>
+    public bool MayTeach => CanPlan || User.Hall() is not null;
+
     public bool IsHead => User.IsAtLeast(Role.Head);
 
     protected bool IsPart => Request.Headers.ContainsKey("HX-Request");

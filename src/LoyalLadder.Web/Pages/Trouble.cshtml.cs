@@ -13,9 +13,9 @@ public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
     public string Heading { get; private set; } = "";
     public string Advice { get; private set; } = "";
 
-    public IActionResult OnGet(int? code) => Tell(code);
+    public IActionResult OnGet([FromQuery] int? code) => Tell(code);
 
-    public IActionResult OnPost(int? code) => Tell(code);
+    public IActionResult OnPost([FromQuery] int? code) => Tell(code);
 
     private PageResult Tell(int? code)
     {

@@ -249,11 +249,12 @@ public sealed class JourneyTests
     [Fact]
     public async Task The_database_goes_away_in_the_middle_of_a_run_and_nothing_is_lost()
     {
-        var direct = new Npgsql.NpgsqlConnectionStringBuilder(await TestDatabase.Fresh(withDemo: true));
+        var database = await TestDatabase.Fresh(withDemo: true);
+        var direct = new Npgsql.NpgsqlConnectionStringBuilder(database.Web);
         await using var line = new CuttableLine(direct.Host!, direct.Port);
         direct.Host = "127.0.0.1";
         direct.Port = line.Port;
-        await using var server = new LadderServer(direct.ConnectionString);
+        await using var server = new LadderServer(database) { Through = _ => direct.ConnectionString };
         server.StartServer();
         using var ines = Screen.SignedIn(server);
         // the evening's last lesson has no stop to settle first

@@ -3,6 +3,7 @@ using LoyalLadder.Data.Demo;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Support.UI;
+using OpenQA.Selenium.VirtualAuth;
 
 namespace LoyalLadder.Web.Tests.Browser;
 
@@ -44,12 +45,20 @@ internal sealed class Screen : IDisposable
     public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head, int width = 1280)
     {
         var screen = new Screen(server.Address, width);
-        screen.Go("/sign-in");
-        screen.Type("#Email", email);
-        screen.Type("#Password", TestDatabase.Password + Keys.Enter);
-        screen.Until(() => screen.Path == "/");
+        screen.SignIn(email);
         return screen;
     }
+
+    public void SignIn(string email)
+    {
+        Go("/sign-in");
+        Type("#Email", email);
+        Type("#Password", TestDatabase.Password + Keys.Enter);
+        Until(() => Path == "/");
+    }
+
+    /// <summary>Gives the browser a device for passkeys that says yes to everything.</summary>
+    public void Imagine(VirtualAuthenticatorOptions device) => _driver.AddVirtualAuthenticator(device);
 
     public string Path => new Uri(_driver.Url).AbsolutePath;
 

@@ -73,8 +73,8 @@ public sealed class EvidenceTests
         public static async Task<School> Of(LadderServer server)
         {
             var school = new School(server.Services.CreateAsyncScope());
-            var id = await school.Db.Schools.Select(s => s.Id).SingleAsync(Cancel);
-            school.Get<SchoolScope>().SchoolId = id;
+            await using var owner = server.Owner();
+            school.Get<SchoolScope>().SchoolId = await owner.Schools.Select(s => s.Id).SingleAsync(Cancel);
             return school;
         }
 

@@ -94,7 +94,9 @@ public sealed class FitTests
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
-        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "fit"))))
+        var token = (
+            await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "fit"), ("Scope", "Plan")))
+        )
             .QuerySelector(".token-shown")!
             .TextContent;
         async Task<JsonElement> Ask(string sheet, int minutes)

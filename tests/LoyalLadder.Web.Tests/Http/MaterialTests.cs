@@ -17,11 +17,10 @@ public sealed class MaterialTests
     {
         await using var server = await LadderServer.Start();
         await using var scope = server.Services.CreateAsyncScope();
-        scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = (
-            await scope
-                .ServiceProvider.GetRequiredService<LadderContext>()
-                .Schools.SingleAsync(TestContext.Current.CancellationToken)
-        ).Id;
+        await using (var owner = server.Owner())
+            scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = (
+                await owner.Schools.SingleAsync(TestContext.Current.CancellationToken)
+            ).Id;
         var material = (
             await scope.ServiceProvider.GetRequiredService<OwnSchool>().Facts(TestContext.Current.CancellationToken)
         ).Material;

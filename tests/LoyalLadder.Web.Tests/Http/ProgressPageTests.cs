@@ -180,9 +180,10 @@ public sealed class ProgressPageTests
     {
         await using var scope = server.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
-        scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = await db
-            .Schools.Select(s => s.Id)
-            .SingleAsync(Cancel);
+        await using (var owner = server.Owner())
+            scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = await owner
+                .Schools.Select(s => s.Id)
+                .SingleAsync(Cancel);
         var progress = scope.ServiceProvider.GetRequiredService<StandBook>();
         foreach (var group in await db.Classes.Select(c => c.Id).ToListAsync(Cancel))
         foreach (var stand in await progress.OfClass(group, Cancel))

@@ -79,6 +79,11 @@ public sealed partial class RoleTableTests
         0 GET /join/{secret}
         0 GET /sign-in
         0 GET /trouble
+        0 GET /forgotten
+        0 GET /new-password/{secret}
+        1 GET /me
+        1 GET /hall
+        3 GET /school/door
         0 GET /{**path:file}
         1 POST /bench?handler=Mine
         2 POST /bench?handler=Send
@@ -176,11 +181,44 @@ public sealed partial class RoleTableTests
         4 POST /api/v1/lessons/fit
         4 POST /api/v1/lessons/read
         0 POST /sign-in
+        0 POST /sign-in?handler=Code
         0 POST /sign-out
+        0 POST /forgotten
+        0 POST /new-password/{secret}
+        0 POST /join/{secret}?handler=Tablet
+        0 POST /passkeys/ask
+        0 POST /passkeys/enter
+        1 POST /passkeys/offer
+        1 POST /passkeys/add
+        1 POST /me?handler=Codes
+        1 POST /me?handler=NoCodes
+        1 POST /me?handler=NoPasskey
+        1 POST /me?handler=Password
+        1 POST /me?handler=End
+        1 POST /me?handler=EndOthers
+        3 POST /school/halls?handler=Tablet
+        3 POST /school/halls?handler=EndTablet
+        3 POST /school/users?handler=Close
+        3 POST /school/users?handler=Open
         0 POST /trouble
         """.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(l =>
         l.Split(' ')
     ).ToDictionary(l => $"{l[1]} {l[2]}", l => int.Parse(l[0], System.Globalization.CultureInfo.InvariantCulture));
+
+    /// <summary>What a hall's tablet may besides what is open to all, for the lessons in its hall.</summary>
+    private static readonly HashSet<string> ForTablets =
+    [
+        "GET /hall",
+        "GET /live",
+        "GET /mat/{id:guid}",
+        "GET /mat/{id:guid}?handler=Events",
+        "GET /mat/{id:guid}?handler=Fit",
+        "GET /mat/{id:guid}?handler=Program",
+        "POST /mat/{id:guid}?handler=Events",
+        "POST /mat/{id:guid}?handler=Fit",
+        "GET /diary/{id:guid}",
+        "POST /diary/{id:guid}",
+    ];
 
     private static readonly string[] People = ["", DemoSchool.Assistant, DemoSchool.Instructor, DemoSchool.Head];
 
@@ -298,6 +336,24 @@ public sealed partial class RoleTableTests
                 if (refused != role < Rules[endpoint.Key] || (int)status >= 500)
                     broken.Add($"{People[role]} {endpoint.Key}: {status}{(refused ? ", refused" : "")}");
             }
+        }
+        Assert.Equal("", string.Join('\n', broken));
+    }
+
+    [Fact]
+    public async Task A_halls_tablet_gets_to_the_mat_and_the_log_and_nowhere_else()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var fill = await Filled(server, ines);
+        using var tablet = await HallTablet.Of(server, ines, fill("/sheets/{id:guid}").Split('/')[^1]);
+        var token = await tablet.Token("/hall");
+        var broken = new List<string>();
+        foreach (var endpoint in All(server).Where(e => Rules[e.Key] > 0))
+        {
+            var (refused, status) = await Try(tablet, endpoint, fill(endpoint.Route), token);
+            if (refused == ForTablets.Contains(endpoint.Key) || (int)status >= 500)
+                broken.Add($"{endpoint.Key}: {status}{(refused ? ", refused" : "")}");
         }
         Assert.Equal("", string.Join('\n', broken));
     }

@@ -29,7 +29,7 @@ public sealed class SharingTests
     [InlineData("- progress -", NewsTopic.Progress, true)]
     [InlineData("", null, false)]
     [InlineData("- gossip -", null, false)]
-    [InlineData("- 3 -", NewsTopic.Facts, true)]
+    [InlineData("- 3 -", NewsTopic.Session, true)]
     [InlineData("- 99 -", null, false)]
     [InlineData("school sheet -", null, false)]
     [InlineData("- sheet", null, false)]

@@ -1,4 +1,5 @@
 using System.Net;
+using LoyalLadder.Data;
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Sharing;
 using Microsoft.EntityFrameworkCore;
@@ -90,7 +91,10 @@ public sealed class TogetherTests
         using var news = server
             .Services.GetRequiredService<SchoolNewsFeed>()
             .Listen(await owner.Schools.Select(s => s.Id).SingleAsync(Cancel));
-        var hungUp = await owner
+        // a login may hang up on itself
+        await using var scope = server.Services.CreateAsyncScope();
+        var hungUp = await scope
+            .ServiceProvider.GetRequiredService<LadderContext>()
             .Database.SqlQuery<bool>(
                 $"SELECT pg_terminate_backend(pid) AS \"Value\" FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN ladder'"
             )

@@ -13,7 +13,7 @@ internal sealed partial class WebProcess : IAsyncDisposable
     public Uri Address { get; }
 
     /// <summary>Runs one of the program's commands and returns what it says.</summary>
-    public static async Task<string> Say(string database, params string[] command)
+    public static async Task<string> Say(TestDatabase database, params string[] command)
     {
         using var process = Process.Start(Program(database, command))!;
         var said = await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken);
@@ -22,7 +22,7 @@ internal sealed partial class WebProcess : IAsyncDisposable
         return said;
     }
 
-    private static ProcessStartInfo Program(string database, params string[] command)
+    internal static ProcessStartInfo Program(TestDatabase database, params string[] command)
     {
         var start = new ProcessStartInfo("dotnet")
         {
@@ -31,11 +31,14 @@ internal sealed partial class WebProcess : IAsyncDisposable
         };
         foreach (var argument in (string[])["LoyalLadder.Web.dll", "--contentRoot", ContentRoot(), .. command])
             start.ArgumentList.Add(argument);
-        start.Environment["LOYALLADDER_DB"] = database;
+        start.Environment["LOYALLADDER_DB"] = database.Web;
+        start.Environment["LOYALLADDER_KEYS_DB"] = database.Keys;
+        start.Environment["LOYALLADDER_OWNER_DB"] = command.Contains("--migrate") ? database.Owner : null;
+        start.Environment["LOYALLADDER_CERTIFICATE"] = LadderServer.Certificate;
         return start;
     }
 
-    public static async Task<WebProcess> Start(string database)
+    public static async Task<WebProcess> Start(TestDatabase database)
     {
         var start = Program(database);
         start.Environment["ASPNETCORE_URLS"] = "http://127.0.0.1:0";

@@ -15,7 +15,7 @@ public sealed class UpgradeTests
     [Fact]
     public async Task A_school_of_the_first_schema_comes_through_with_all_that_it_had()
     {
-        await using var db = LadderDatabase.AsOwner(await TestDatabase.Bare());
+        await using var db = LadderDatabase.AsOwner((await TestDatabase.Bare()).Owner);
         await db.GetService<IMigrator>().MigrateAsync(Founding, cancellationToken: Cancel);
         var school = Guid.CreateVersion7();
         await db.Database.ExecuteSqlAsync(
@@ -39,7 +39,7 @@ public sealed class UpgradeTests
     [Fact]
     public async Task Every_table_of_schools_rows_has_its_wall_whenever_it_came()
     {
-        await using var db = LadderDatabase.AsOwner(await TestDatabase.Fresh(withDemo: false));
+        await using var db = LadderDatabase.AsOwner((await TestDatabase.Fresh(withDemo: false)).Owner);
         var open = await db
             .Database.SqlQuery<string>(
                 $"""
@@ -55,7 +55,7 @@ public sealed class UpgradeTests
     [Fact]
     public async Task The_model_and_the_last_upgrade_agree()
     {
-        await using var db = LadderDatabase.AsOwner(await TestDatabase.Bare());
+        await using var db = LadderDatabase.AsOwner((await TestDatabase.Bare()).Owner);
         Assert.False(db.Database.HasPendingModelChanges());
     }
 }

@@ -10,6 +10,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Diary;
 
 /// <summary>Logging a lesson in a minute. An assistant takes attendance; the rest is the instructor's.</summary>
+[ForHallToo]
 public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, StudentBook students)
     : RoomPage(own, time)
 {
@@ -42,9 +43,9 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         {
             Presences = ReadPresences("at"),
             PresencesSeen = ReadPresences("was"),
-            Outcomes = CanPlan ? ReadOutcomes("outcome") : null,
+            Outcomes = MayTeach ? ReadOutcomes("outcome") : null,
             OutcomesSeen = ReadOutcomes("seen"),
-            Notes = CanPlan ? notes ?? "" : null,
+            Notes = MayTeach ? notes ?? "" : null,
             NotesSeen = notesSeen ?? "",
         };
         if (form.Notes?.Length > LessonLog.LongestNotes)
@@ -71,7 +72,7 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         if (saved.By != Guid.Empty && saved.By != Me)
             said += $"\n{await NameOf(saved.By)} had logged something of it meanwhile; both are kept.";
         Say(said);
-        return Redirect("/");
+        return Redirect(User.Hall() is null ? "/" : "/hall");
     }
 
     private async Task<IActionResult> ShowClashes(LogForm form, LogSaved saved)

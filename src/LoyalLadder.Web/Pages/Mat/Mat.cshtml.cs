@@ -9,6 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Mat;
 
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
+[ForHallToo]
 public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, LessonSheets sheets, MatFit fits)
     : RoomPage(own, time)
 {
@@ -23,12 +24,15 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
     /// <summary>The run as the script of the page reads it.</summary>
     public string RunJson { get; private set; } = "";
 
+    /// <summary>Where the mat is left to.</summary>
+    public string Back => User.Hall() is null ? $"/sheets/{Id}" : "/hall";
+
     public async Task<IActionResult> OnGetAsync()
     {
         if (await sheets.Find(Id, Cancel) is not { } lesson || await runs.Open(Id, Cancel) is not { } run)
             return NotFound();
         // once begun it goes on: a class is standing there
-        if (CanPlan && run.Events.Count == 0 && await OpenStops() is { Count: > 0 } stops)
+        if (MayTeach && run.Events.Count == 0 && await OpenStops() is { Count: > 0 } stops)
         {
             Say(
                 string.Join(
@@ -36,7 +40,7 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
                     stops.Prepend("Before this runs: mend it, or set it aside under Checks, in your name.")
                 )
             );
-            return Redirect($"/sheets/{Id}#checks");
+            return Redirect(User.Hall() is null ? $"/sheets/{Id}#checks" : "/hall");
         }
         Lesson = lesson;
         // the default encoder writes < and & as escapes, so that no text can end the script element
@@ -61,7 +65,7 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
             words = Enumerable.Range(1, Counting.Highest).Select(n => Counting.Word(n, school.Counting)),
             language = Counting.Language(school.Counting),
             zone = school.Zone.Id,
-            drives = CanPlan,
+            drives = MayTeach,
             person = Me,
         };
 
@@ -106,7 +110,7 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
             return Refused($"Send a list of at most {MostEvents} events.");
         var sent = events.OfType<RunEvent>().ToList();
         // an assistant counts and notes; the clock belongs to whoever teaches
-        if (!CanPlan && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note)))
+        if (!MayTeach && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note)))
             return Forbid();
         return await runs.Keep(Id, sent, Cancel) is { } kept ? new JsonResult(kept, MatJson.Options) : NotFound();
     }

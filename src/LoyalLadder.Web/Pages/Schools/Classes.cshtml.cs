@@ -151,7 +151,7 @@ public sealed class ClassesModel(
         var all = await school.ClassesWhole(Cancel);
         (Classes, PutAway) = (all.FindAll(c => c.PutAwayAt is null), all.FindAll(c => c.PutAwayAt is not null));
         Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
-        Teachers = [.. facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
+        Teachers = [.. facts.Teachers.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
         Ranks =
         [
             .. (await syllabus.Read(Cancel)).Tracks.SelectMany(t =>

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
@@ -8,8 +9,16 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The halls and their floors.</summary>
-public sealed class HallsModel(OwnSchool own, TimeProvider time, SchoolBook school, RowBook rows, ComingSheets coming)
-    : SchoolPage(own, time)
+public sealed class HallsModel(
+    OwnSchool own,
+    TimeProvider time,
+    SchoolBook school,
+    RowBook rows,
+    ComingSheets coming,
+    Invitations invitations,
+    Sessions sessions,
+    PublicAddress address
+) : SchoolPage(own, time)
 {
     private const string Address = "/school/halls";
 
@@ -106,8 +115,35 @@ public sealed class HallsModel(OwnSchool own, TimeProvider time, SchoolBook scho
         return Tell("It is in use again.", Address);
     }
 
+    /// <summary>The halls' tablets that are signed in.</summary>
+    public List<SignedIn> Tablets { get; private set; } = [];
+
+    /// <summary>Where a device becomes the tablet of a hall; shown once.</summary>
+    public string? TabletLink { get; private set; }
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostTabletAsync(Guid id)
+    {
+        ModelState.Clear();
+        await Load();
+        if (Halls.Exists(h => h.Id == id))
+            TabletLink = address.Link($"/join/{await invitations.MakeForTablet(id, Cancel)}");
+        return Page();
+    }
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostEndTabletAsync(Guid id)
+    {
+        await Load();
+        if (Tablets.Exists(t => t.Id == id))
+            await sessions.End(id, Cancel);
+        return Tell("That tablet is signed out.", Address);
+    }
+
     private async Task Load()
     {
+        if (IsHead)
+            Tablets = await sessions.Tablets(Cancel);
         var all = await school.Halls(Cancel);
         (Halls, PutAway) = (all.FindAll(h => h.PutAwayAt is null), all.FindAll(h => h.PutAwayAt is not null));
     }

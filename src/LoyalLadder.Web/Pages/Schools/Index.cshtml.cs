@@ -48,6 +48,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
         public bool UchiInward { get; set; }
         public bool BaroOverFrontFoot { get; set; }
 
+        public bool HeadsNeedSecondStep { get; set; }
+
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
 
@@ -65,6 +67,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
                 Sides = school.Sides,
                 BuildUp = school.BuildUp,
                 CrossedMitts = school.CrossedMitts,
+                HeadsNeedSecondStep = school.HeadsNeedSecondStep,
                 UchiInward = school.Customs.HasFlag(NameCustoms.UchiInward),
                 BaroOverFrontFoot = school.Customs.HasFlag(NameCustoms.BaroOverFrontFoot),
             };
@@ -76,6 +79,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             (school.OpeningSeconds, school.ClosingSeconds) = (OpeningSeconds, ClosingSeconds);
             (school.Numbers, school.Policy) = (Numbers?.Trim() ?? "", Policy?.Trim() ?? "");
             (school.Sides, school.BuildUp, school.CrossedMitts) = (Sides, BuildUp, CrossedMitts);
+            school.HeadsNeedSecondStep = HeadsNeedSecondStep;
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
                 | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None);

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
@@ -8,7 +9,8 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Bearer tokens: made, shown once, revoked.</summary>
 [Authorize(Policies.Head)]
-public sealed class TokensModel(OwnSchool own, TimeProvider time, SchoolBook school) : SchoolPage(own, time)
+public sealed class TokensModel(OwnSchool own, TimeProvider time, TokenBook tokens, DoorBook book)
+    : SchoolPage(own, time)
 {
     [
         BindProperty,
@@ -16,6 +18,12 @@ public sealed class TokensModel(OwnSchool own, TimeProvider time, SchoolBook sch
         StringLength(80, ErrorMessage = "At most 80 characters.")
     ]
     public string Name { get; set; } = "";
+
+    [BindProperty, EnumDataType(typeof(TokenScope), ErrorMessage = "Choose how far it goes.")]
+    public TokenScope Scope { get; set; }
+
+    [BindProperty, Range(1, TokenBook.MostDays, ErrorMessage = "1 to 730 days.")]
+    public int Days { get; set; } = 365;
 
     public List<ApiToken> Tokens { get; private set; } = [];
 
@@ -31,7 +39,10 @@ public sealed class TokensModel(OwnSchool own, TimeProvider time, SchoolBook sch
     public async Task<IActionResult> OnPostAsync()
     {
         if (ModelState.IsValid)
-            Fresh = await school.MakeToken(Key, Name.Trim(), Cancel);
+        {
+            Fresh = await tokens.Make(Key, Name.Trim(), Scope, Days, Cancel);
+            await book.Write(DoorDeed.MadeToken, Me, HttpContext.Address(), Cancel);
+        }
         await Load();
         return Page();
     }
@@ -39,9 +50,14 @@ public sealed class TokensModel(OwnSchool own, TimeProvider time, SchoolBook sch
     [For(Role.Head)]
     public async Task<IActionResult> OnPostRevokeAsync(Guid id)
     {
-        await school.Revoke(id, Cancel);
+        await tokens.Revoke(id, Cancel);
+        await book.Write(DoorDeed.RevokedToken, Me, HttpContext.Address(), Cancel);
         return Tell("Revoked; it opens nothing any more.", "/school/tokens");
     }
 
-    private async Task Load() => (Own, Tokens) = (await School(), await school.Tokens(Cancel));
+    public string WordOf(TokenScope scope) => scope == TokenScope.Plan ? "look and plan" : "look";
+
+    public bool IsOver(ApiToken token) => token.RevokedAt is not null || token.ExpiresAt <= Time.GetUtcNow();
+
+    private async Task Load() => (Own, Tokens) = (await School(), await tokens.All(Cancel));
 }

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
@@ -13,7 +14,9 @@ public sealed class UsersModel(
     TimeProvider time,
     SchoolBook school,
     StaffChanges changes,
-    Invitations invitations
+    Invitations invitations,
+    DoorBook book,
+    PublicAddress address
 ) : SchoolPage(own, time)
 {
     public sealed class UserForm
@@ -63,7 +66,9 @@ public sealed class UsersModel(
         if (!ModelState.IsValid)
             return Page();
         var draft = new StaffDraft(Form.DisplayName.Trim(), Form.Email.Trim(), Form.Role, Form.Password);
-        var errors = Edit is { } id ? await changes.Change(id, draft, Cancel) : await changes.Add(Key, draft, Cancel);
+        var errors = Edit is { } id
+            ? await changes.Change(id, draft, User.Session(), Cancel)
+            : await changes.Add(Key, draft, Cancel);
         ShowErrors(errors, "Form.");
         return errors.Any ? Page() : Tell($"{draft.DisplayName} is saved.", "/school/users");
     }
@@ -78,7 +83,7 @@ public sealed class UsersModel(
     {
         ModelState.Clear();
         var secret = await invitations.Make(Enum.IsDefined(role) ? role : Role.Assistant, Cancel);
-        Link = $"{Request.Scheme}://{Request.Host}/join/{secret}";
+        Link = address.Link($"/join/{secret}");
         await Load();
         return Page();
     }
@@ -88,6 +93,24 @@ public sealed class UsersModel(
     {
         await invitations.Withdraw(id, Cancel);
         return Tell("The invitation is withdrawn.", "/school/users");
+    }
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostCloseAsync(Guid id)
+    {
+        var errors = await changes.Close(id, Cancel);
+        if (errors.Any)
+            return Tell(errors.First, "/school/users");
+        await book.Write(DoorDeed.Closed, id, HttpContext.Address(), Cancel);
+        return Tell("The account is closed, and signed out everywhere. It can be opened again below.", "/school/users");
+    }
+
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostOpenAsync(Guid id)
+    {
+        if (await changes.Open(id, Cancel))
+            await book.Write(DoorDeed.Opened, id, HttpContext.Address(), Cancel);
+        return Tell("The account is open again.", "/school/users");
     }
 
     public string RoleWord(Role role) =>
@@ -101,6 +124,6 @@ public sealed class UsersModel(
     private async Task Load()
     {
         (Own, Staff) = (await Facts(), await school.Staff(Cancel));
-        Open = await invitations.Open(Cancel);
+        Open = (await invitations.Open(Cancel)).FindAll(i => i.HallId is null);
     }
 }

@@ -78,7 +78,7 @@ public sealed class SheetDesk(
                 )),
             ],
             [.. sheet.Facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))],
-            [.. sheet.Facts.Staff.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))]
+            [.. sheet.Facts.Teachers.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))]
         );
 
     /// <summary>What is due for a sheet's class and not on it yet.</summary>

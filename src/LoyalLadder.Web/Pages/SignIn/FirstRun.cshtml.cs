@@ -1,5 +1,7 @@
 using System.ComponentModel.DataAnnotations;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
@@ -9,7 +11,7 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Opens the first school of an empty installation; closed for good once there is anybody.</summary>
 [AllowAnonymous]
-public sealed class FirstRunModel(Founding founding, UserManager<AppUser> users, SignInManager<AppUser> signIn)
+public sealed class FirstRunModel(Founding founding, FrontDoor door, UserManager<AppUser> users, Arrivals arrivals)
     : PageModel
 {
     [
@@ -72,8 +74,11 @@ public sealed class FirstRunModel(Founding founding, UserManager<AppUser> users,
             Role = Role.Head,
         };
         if (!await founding.Found(school, head.Id, () => Join(head), HttpContext.RequestAborted))
-            return Page();
-        await signIn.SignInAsync(head, isPersistent: true);
+            return ModelState.IsValid ? Redirect("/sign-in") : Page();
+        await PassCookie.Give(
+            HttpContext,
+            await arrivals.Enter(head, false, HttpContext.From(), HttpContext.RequestAborted)
+        );
         return Redirect("/school/classes");
     }
 
@@ -85,5 +90,5 @@ public sealed class FirstRunModel(Founding founding, UserManager<AppUser> users,
         return made.Succeeded;
     }
 
-    private Task<bool> IsOpen() => founding.IsOpen(HttpContext.RequestAborted);
+    private Task<bool> IsOpen() => door.IsOpen(HttpContext.RequestAborted);
 }

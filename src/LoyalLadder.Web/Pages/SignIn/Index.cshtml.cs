@@ -1,15 +1,15 @@
 using System.ComponentModel.DataAnnotations;
-using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Doors;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace LoyalLadder.Web.Pages.SignIn;
 
-/// <summary>Signs in; six wrong passwords close the account for ten minutes.</summary>
+/// <summary>Signs in, by password or passkey.</summary>
 [AllowAnonymous]
-public sealed class IndexModel(Founding founding, SignInManager<AppUser> signIn) : PageModel
+public sealed class IndexModel(FrontDoor door, Arrivals arrivals) : PageModel
 {
     [
         BindProperty,
@@ -26,26 +26,51 @@ public sealed class IndexModel(Founding founding, SignInManager<AppUser> signIn)
     public string Password { get; set; } = "";
 
     public async Task<IActionResult> OnGetAsync() =>
-        await founding.IsOpen(HttpContext.RequestAborted) ? RedirectToPage("/SignIn/FirstRun") : Page();
+        await door.IsOpen(HttpContext.RequestAborted) ? RedirectToPage("/SignIn/FirstRun") : Page();
 
-    public async Task<IActionResult> OnPostAsync(string? returnUrl)
+    /// <summary>Where to go on; kept over a second step.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? ReturnUrl { get; set; }
+
+    /// <summary>Names who still owes a one-time code.</summary>
+    public string? Ticket { get; private set; }
+
+    public async Task<IActionResult> OnPostAsync()
     {
         if (!ModelState.IsValid)
             return Page();
-        var result = await signIn.PasswordSignInAsync(
-            Email.Trim(),
-            Password,
-            isPersistent: true,
-            lockoutOnFailure: true
-        );
-        if (result.Succeeded)
-            return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl : "/");
+        var arrival = await arrivals.ByPassword(Email, Password, HttpContext.From(), HttpContext.RequestAborted);
+        if (arrival.Session is { } session)
+            return await GoIn(session);
+        Ticket = arrival.Ticket;
+        if (Ticket is null)
+            ModelState.AddModelError(
+                "",
+                "E-mail or password is not right. After several tries a wait begins, even for the right one: seconds first, ten minutes at most."
+            );
+        return Page();
+    }
+
+    /// <summary>The second step: a one-time code, or one of the recovery codes.</summary>
+    public async Task<IActionResult> OnPostCodeAsync(string? ticket, string? code)
+    {
+        ModelState.Clear();
+        var arrival = await arrivals.ByCode(ticket ?? "", code ?? "", HttpContext.From(), HttpContext.RequestAborted);
+        if (arrival?.Session is { } session)
+            return await GoIn(session);
+        Ticket = arrival is null ? null : ticket;
         ModelState.AddModelError(
             "",
-            result.IsLockedOut
-                ? "Too many tries. This account opens again in ten minutes."
-                : "E-mail or password is not right."
+            arrival is null
+                ? "That took too long. Type your e-mail and password once more."
+                : "This code is not right. An authenticator shows a new one every half minute; after several tries a wait begins."
         );
         return Page();
+    }
+
+    private async Task<IActionResult> GoIn(SignedIn session)
+    {
+        await PassCookie.Give(HttpContext, session);
+        return LocalRedirect(Url.IsLocalUrl(ReturnUrl) ? ReturnUrl : "/");
     }
 }

@@ -1,6 +1,8 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
@@ -12,10 +14,12 @@ namespace LoyalLadder.Web.Pages.SignIn;
 [AllowAnonymous]
 public sealed class JoinModel(
     Founding founding,
+    SchoolBook school,
     SchoolScope scope,
     Invitations invitations,
     UserManager<AppUser> users,
-    SignInManager<AppUser> signIn
+    Sessions sessions,
+    Arrivals arrivals
 ) : PageModel
 {
     [BindProperty(SupportsGet = true)]
@@ -48,6 +52,9 @@ public sealed class JoinModel(
 
     public string SchoolName { get; private set; } = "";
 
+    /// <summary>The hall whose tablet this device is to become; null for a person's invitation.</summary>
+    public string? HallName { get; private set; }
+
     private CancellationToken Cancel => HttpContext.RequestAborted;
 
     public async Task OnGetAsync()
@@ -59,7 +66,7 @@ public sealed class JoinModel(
     public async Task<IActionResult> OnPostAsync()
     {
         await Load();
-        if (Invitation is null || !ModelState.IsValid)
+        if (Invitation is not { HallId: null } || !ModelState.IsValid)
             return Page();
         if (!await invitations.Use(Invitation, Cancel))
         {
@@ -84,8 +91,22 @@ public sealed class JoinModel(
                 ShowError(error);
             return Page();
         }
-        await signIn.SignInAsync(user, isPersistent: true);
+        await PassCookie.Give(HttpContext, await arrivals.Enter(user, false, HttpContext.From(), Cancel));
         return Redirect("/");
+    }
+
+    /// <summary>The device becomes a hall's tablet.</summary>
+    public async Task<IActionResult> OnPostTabletAsync()
+    {
+        ModelState.Clear();
+        await Load();
+        if (Invitation is not { HallId: { } hall } || !await invitations.Use(Invitation, Cancel))
+        {
+            Invitation = null;
+            return Page();
+        }
+        await PassCookie.Give(HttpContext, await sessions.BeginTablet(hall, HttpContext.From(), Cancel));
+        return Redirect("/hall");
     }
 
     private void ShowError(IdentityError error)
@@ -100,6 +121,9 @@ public sealed class JoinModel(
     {
         Invitation = await invitations.Find(Secret, Cancel);
         if (Invitation is not null)
-            SchoolName = await founding.NameOf(Invitation.SchoolId, Cancel);
+            (SchoolName, HallName) = (
+                await founding.NameOf(Invitation.SchoolId, Cancel),
+                await school.HallName(Invitation.HallId, Cancel)
+            );
     }
 }

@@ -27,8 +27,13 @@ document.addEventListener('submit', e => {
     ?.keys()
     .then(names => names.filter(n => n.startsWith('loyal-ladder-mat')).forEach(n => caches.delete(n)))
     .catch(() => {});
+  let left = false;
   for (const key of Object.keys(localStorage)) {
     if (!key.startsWith('loyal-ladder-')) continue;
     if (!(JSON.parse(localStorage.getItem(key))?.unsent > 0)) localStorage.removeItem(key);
+    else left = true;
   }
+  // then the server may tell the browser to forget this site altogether
+  const forget = Object.assign(document.createElement('input'), { type: 'hidden', name: 'left', value: String(left) });
+  if (e.target instanceof HTMLFormElement) e.target.append(forget);
 });

@@ -1,0 +1,38 @@
+namespace LoyalLadder.Web.Access;
+
+/// <summary>A device in two or three words, for a list in which somebody looks for their own.</summary>
+public static class Devices
+{
+    private static readonly (string Sign, string Word)[] Kinds =
+    [
+        ("iPad", "tablet"),
+        ("iPhone", "phone"),
+        ("Android", "Android"),
+        ("Windows", "Windows"),
+        ("Macintosh", "Mac"),
+        ("CrOS", "Chromebook"),
+        ("Linux", "Linux"),
+    ];
+
+    private static readonly (string Sign, string Word)[] Programs =
+    [
+        ("Firefox/", "Firefox"),
+        ("Edg/", "Edge"),
+        ("Chrome/", "Chromium or kin"),
+        ("Safari/", "Safari"),
+    ];
+
+    /// <summary>What a browser says of itself, shortened to kind and program.</summary>
+    public static string Words(string userAgent)
+    {
+        var kind = Array.Find(Kinds, k => userAgent.Contains(k.Sign, StringComparison.Ordinal)).Word;
+        var program = Array.Find(Programs, p => userAgent.Contains(p.Sign, StringComparison.Ordinal)).Word;
+        return (kind, program) switch
+        {
+            (null, null) => "some program",
+            (null, _) => program,
+            (_, null) => kind,
+            _ => $"{kind}, {program}",
+        };
+    }
+}

@@ -1,0 +1,100 @@
+using System.Runtime.CompilerServices;
+using System.Security.Claims;
+using LoyalLadder.Data.Doors;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Identity;
+
+namespace LoyalLadder.Web.Access;
+
+/// <summary>
+/// The cookie of a sign-in. It names a session and its school, and nothing that is believed: what the session opens is looked up
+/// with every request, so that an ended session, a closed account and a changed role are felt at once.
+/// </summary>
+public static class PassCookie
+{
+    private const string SessionClaim = "session";
+
+    /// <summary>Carried by whoever may go nowhere but where a second step is set up.</summary>
+    private const string LacksClaim = "lacks-second-step";
+
+    /// <summary>A pass's identity is made once, however often it is looked up.</summary>
+    private static readonly ConditionalWeakTable<Pass, ClaimsPrincipal> Principals = [];
+
+    /// <summary>Gives whoever came in their cookie.</summary>
+    public static Task Give(HttpContext http, SignedIn session)
+    {
+        var identity = new ClaimsIdentity(
+            [
+                new Claim(SessionClaim, session.Id.ToString()),
+                new Claim(Policies.SchoolClaim, session.SchoolId.ToString()),
+                new Claim(ClaimTypes.NameIdentifier, (session.UserId ?? session.HallId ?? Guid.Empty).ToString()),
+            ],
+            IdentityConstants.ApplicationScheme
+        );
+        return http.SignInAsync(
+            IdentityConstants.ApplicationScheme,
+            new ClaimsPrincipal(identity),
+            new AuthenticationProperties { IsPersistent = true }
+        );
+    }
+
+    /// <summary>Looks up what the session of a cookie opens now.</summary>
+    public static async Task Look(CookieValidatePrincipalContext context)
+    {
+        var services = context.HttpContext.RequestServices;
+        if (
+            Key(context.Principal, SessionClaim) is { } session
+            && Key(context.Principal, Policies.SchoolClaim) is { } school
+        )
+        {
+            services.GetRequiredService<FrontDoor>().Enter(school, Guid.Empty);
+            var aborted = context.HttpContext.RequestAborted;
+            if (await services.GetRequiredService<Sessions>().Look(session, aborted) is { } pass)
+            {
+                services.GetRequiredService<FrontDoor>().Enter(pass.School, pass.Holder);
+                context.ReplacePrincipal(Principals.GetValue(pass, PrincipalOf));
+                return;
+            }
+        }
+        context.RejectPrincipal();
+        await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+    }
+
+    private static ClaimsPrincipal PrincipalOf(Pass pass)
+    {
+        var claims = new List<Claim>
+        {
+            new(SessionClaim, pass.Session.ToString()),
+            new(Policies.SchoolClaim, pass.School.ToString()),
+            new(ClaimTypes.NameIdentifier, pass.Holder.ToString()),
+            new(ClaimTypes.GivenName, pass.Name),
+            pass.Role is { } role
+                ? new Claim(Policies.RoleClaim, role.ToString())
+                : new Claim(Policies.HallClaim, pass.Holder.ToString()),
+        };
+        if (pass.LacksSecondStep)
+            claims.Add(new Claim(LacksClaim, "yes"));
+        return new ClaimsPrincipal(new ClaimsIdentity(claims, IdentityConstants.ApplicationScheme));
+    }
+
+    private static Guid? Key(ClaimsPrincipal? of, string claim) =>
+        Guid.TryParse(of?.FindFirstValue(claim), out var key) ? key : null;
+
+    /// <summary>The session that somebody is signed in by; null for a token or nobody.</summary>
+    public static Guid? Session(this ClaimsPrincipal user) => Key(user, SessionClaim);
+
+    /// <summary>The hall whose tablet it is; null for a person.</summary>
+    public static Guid? Hall(this ClaimsPrincipal user) => Key(user, Policies.HallClaim);
+
+    public static bool LacksSecondStep(this ClaimsPrincipal user) => user.HasClaim(LacksClaim, "yes");
+
+    /// <summary>From where a request comes, as it is shown to whoever looks over their sessions.</summary>
+    public static From From(this HttpContext http) =>
+        new(Devices.Words(http.Request.Headers.UserAgent.ToString()), http.Address());
+
+    public static string Address(this HttpContext http) =>
+        http.Connection.RemoteIpAddress is not { } address ? "unknown"
+        : address.IsIPv4MappedToIPv6 ? address.MapToIPv4().ToString()
+        : address.ToString();
+}

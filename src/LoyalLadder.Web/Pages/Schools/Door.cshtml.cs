@@ -1,0 +1,49 @@
+using LoyalLadder.Data.Doors;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
+using LoyalLadder.Web.Mail;
+using Microsoft.AspNetCore.Authorization;
+using MimeKit;
+
+namespace LoyalLadder.Web.Pages.Schools;
+
+/// <summary>The door book: who came in and who tried to, and letters where the school has no mail server.</summary>
+[Authorize(Policies.Head)]
+public sealed class DoorModel(OwnSchool own, TimeProvider time, DoorBook book, Outbox outbox) : SchoolPage(own, time)
+{
+    public List<DoorNote> Notes { get; private set; } = [];
+    public List<MimeMessage> Letters { get; private set; } = [];
+    public SchoolFacts Own { get; private set; } = null!;
+
+    public async Task OnGetAsync()
+    {
+        Own = await Facts();
+        Notes = await book.Last(Cancel);
+        Letters = await outbox.Of(Own.School.Id, Cancel);
+    }
+
+    public string WordOf(DoorDeed deed) =>
+        deed switch
+        {
+            DoorDeed.CameIn => "came in",
+            DoorDeed.WrongPassword => "a wrong password",
+            DoorDeed.WrongCode => "a wrong code",
+            DoorDeed.HadToWait => "too many tries, had to wait",
+            DoorDeed.AskedForNewPassword => "asked for a new password",
+            DoorDeed.ChosePassword => "chose a password",
+            DoorDeed.AddedPasskey => "added a passkey",
+            DoorDeed.RemovedPasskey => "removed a passkey",
+            DoorDeed.TurnedCodesOn => "turned codes on",
+            DoorDeed.TurnedCodesOff => "turned codes off",
+            DoorDeed.UsedRecoveryCode => "used a recovery code",
+            DoorDeed.EndedSession => "signed another device out",
+            DoorDeed.Closed => "the account was closed",
+            DoorDeed.Opened => "the account was opened again",
+            DoorDeed.MadeToken => "made a token",
+            _ => "revoked a token",
+        };
+
+    /// <summary>Whether a line is one to look at.</summary>
+    public bool IsOdd(DoorDeed deed) =>
+        deed is DoorDeed.WrongPassword or DoorDeed.WrongCode or DoorDeed.HadToWait or DoorDeed.UsedRecoveryCode;
+}

@@ -5,6 +5,7 @@ using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Moving;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
@@ -72,10 +73,13 @@ public static class LadderDatabase
             .AddScoped<StaffChanges>()
             .AddScoped<StudentBook>()
             .AddScoped<StudentRecords>()
+            .AddScoped<StudentMentions>()
             .AddScoped<StudentErasure>()
             .AddScoped<AuditBook>()
             .AddScoped<RowNames>()
             .AddScoped<SchoolLists>()
+            .AddScoped<SchoolArchive>()
+            .AddScoped<SchoolTaker>()
             .AddScoped<ISchoolList, StudentList>()
             .AddScoped<ISchoolList, KitList>()
             .AddScoped<ISchoolList, DrillList>()

@@ -5,7 +5,6 @@ using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Api;
 using LoyalLadder.Web.Commands;
 using LoyalLadder.Web.Pages.Sheets;
-using Microsoft.AspNetCore.Http.Features;
 using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
@@ -21,11 +20,6 @@ builder.Host.UseSerilog(
         log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture)
 );
 
-// A sheet may have 200 kB; more is taken in only to be refused with what was typed still there.
-const int mostBytes = 32 * 1024 * 1024;
-builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = mostBytes);
-builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBodyLengthLimit) = (mostBytes, mostBytes));
-
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(CatalogueFile.Shipped());
 var database =
@@ -39,6 +33,7 @@ var keys =
 builder.Services.AddLadderDatabase(database, keys);
 builder.Services.AddScoped<SheetDesk>().AddScoped<LiveFeed>();
 
+builder.AddBodies();
 builder.AddAccounts();
 builder.Services.AddLimits(builder.Configuration);
 builder.Services.AddAuthorization(Policies.Add);
@@ -66,6 +61,7 @@ if (builder.Configuration["AllowedHosts"] is null or "" or "*")
 var app = builder.Build();
 app.UseSecurityHeaders();
 app.UseTrouble();
+app.UsePlainText();
 app.MapStaticAssets().AllowAnonymous().ShortCircuit();
 app.UseRouting();
 app.UseRateLimiter();

@@ -43,6 +43,9 @@ public sealed class Student : SchoolRow, IPutAway
     /// <summary>When all that is personal is erased for good; until then it can be taken back.</summary>
     public DateTimeOffset? EraseAt { get; set; }
 
+    /// <summary>Rows in whose words the name goes then too, as somebody chose them.</summary>
+    public List<Guid> EraseMentions { get; set; } = [];
+
     public required string FirstName { get; set; }
     public string Initial { get; set; } = "";
     public Guid? RankId { get; set; }

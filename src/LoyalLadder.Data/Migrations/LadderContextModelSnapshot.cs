@@ -364,6 +364,11 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("erase_at");
 
+                    b.PrimitiveCollection<List<Guid>>("EraseMentions")
+                        .IsRequired()
+                        .HasColumnType("uuid[]")
+                        .HasColumnName("erase_mentions");
+
                     b.Property<string>("FirstName")
                         .IsRequired()
                         .HasMaxLength(60)

@@ -6,14 +6,17 @@ namespace LoyalLadder.Data.People;
 /// Erasing who somebody is, when that is asked for: at once out of sight, a day later for good. Until then the head instructor
 /// can take it back.
 /// </summary>
-public sealed class StudentErasure(LadderContext db, StudentBook students, TimeProvider time)
+public sealed class StudentErasure(LadderContext db, StudentBook students, StudentMentions mentions, TimeProvider time)
 {
     /// <summary>For so long an erasure can be taken back.</summary>
     public static readonly TimeSpan UndoFor = TimeSpan.FromDays(1);
 
     /// <summary>Takes somebody out of sight and sets the hour of erasing.</summary>
+    /// <param name="studentId">Who.</param>
+    /// <param name="rows">The rows of <see cref="StudentMentions"/> whose words mean this person: the name goes there too.</param>
+    /// <param name="cancel">Ends the wait.</param>
     /// <returns>False when there is no such student.</returns>
-    public Task<bool> Begin(Guid studentId, CancellationToken cancel) =>
+    public Task<bool> Begin(Guid studentId, IReadOnlyCollection<Guid> rows, CancellationToken cancel) =>
         db.InTurn(
             $"erase {studentId}",
             async () =>
@@ -21,7 +24,10 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, TimeP
                 await students.Remove(studentId, cancel);
                 var student = await db.Students.FirstOrDefaultAsync(s => s.Id == studentId && !s.IsErased, cancel);
                 if (student is not null)
+                {
                     student.EraseAt ??= time.GetUtcNow() + UndoFor;
+                    student.EraseMentions = [.. rows.Distinct()];
+                }
                 return true;
             },
             cancel
@@ -47,7 +53,7 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, TimeP
                 );
                 if (student is null)
                     return false;
-                student.EraseAt = null;
+                (student.EraseAt, student.EraseMentions) = (null, []);
                 await db.SaveChangesAsync(cancel);
                 return await students.BringBack(studentId, cancel);
             },
@@ -80,7 +86,8 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, TimeP
                 );
                 if (student is null)
                     return false;
-                (student.FirstName, student.Initial) = ("(erased)", "");
+                await mentions.Replace(student.FirstName, student.EraseMentions, cancel);
+                (student.FirstName, student.Initial, student.EraseMentions) = (StudentMentions.Instead, "", []);
                 (student.RankId, student.RankSince, student.LeftClassIds) = (null, null, []);
                 (student.IsErased, student.EraseAt) = (true, null);
                 await EraseRows(studentId, cancel);

@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.People;
 
 /// <summary>Care notes, and what the school holds of one student: given out whole, or erased, when that is asked for.</summary>
-public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider time)
+public sealed class StudentRecords(LadderContext db, OwnSchool own, StudentMentions mentions, TimeProvider time)
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
@@ -78,6 +78,13 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
     public Task EndNote(Guid studentId, Guid note, CancellationToken cancel) =>
         db.RemoveOne(db.CareNotes.Where(n => n.Id == note && n.StudentId == studentId), cancel);
 
+    /// <summary>Lets go of care notes whose day is over.</summary>
+    public async Task ForgetEnded(CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        await db.CareNotes.Where(n => n.Until < today).ExecuteDeleteAsync(cancel);
+    }
+
     /// <summary>All that the school holds of a student, as JSON; null when there is no such student.</summary>
     public async Task<string?> Export(Guid studentId, CancellationToken cancel)
     {
@@ -112,6 +119,8 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
                     .OrderBy(n => n.Until)
                     .Select(n => new { n.Words, n.Until })
                     .ToListAsync(cancel),
+                // a first name may mean somebody else: whoever gives this out looks it through
+                Mentions = (await mentions.Of(student.FirstName, cancel)).Select(m => new { m.Place, m.Words }),
             },
             Options
         );
@@ -171,6 +180,12 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, TimeProvider
                 From = c.FromRank!.Name,
                 To = c.ToRank!.Name,
                 c.Result,
+                Marks = c.Marks.Select(m => new
+                {
+                    m.Requirement!.Learnable,
+                    m.Requirement.Words,
+                    m.IsMet,
+                }),
             })
             .ToListAsync(cancel);
 }

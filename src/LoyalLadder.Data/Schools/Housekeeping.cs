@@ -50,6 +50,7 @@ public sealed partial class Housekeeping(IServiceScopeFactory scopes, TimeProvid
         var services = scope.ServiceProvider;
         services.GetRequiredService<SchoolScope>().SchoolId = school;
         await services.GetRequiredService<StudentErasure>().CarryOut(cancel);
+        await services.GetRequiredService<StudentRecords>().ForgetEnded(cancel);
         await services.GetRequiredService<AuditBook>().Forget(cancel);
         await services.GetRequiredService<Sessions>().Forget(cancel);
         await services.GetRequiredService<DoorBook>().Forget(cancel);

@@ -11,13 +11,30 @@ public static class SecurityHeaders
         app.Use(
             (context, next) =>
             {
-                var headers = context.Response.Headers;
-                headers.ContentSecurityPolicy = ContentPolicy;
-                headers.XContentTypeOptions = "nosniff";
-                headers.XFrameOptions = "DENY";
-                headers["Referrer-Policy"] = "same-origin";
-                headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+                // at the last moment: an error page begins with no headers at all
+                context.Response.OnStarting(
+                    static state =>
+                    {
+                        Set((HttpContext)state);
+                        return Task.CompletedTask;
+                    },
+                    context
+                );
                 return next(context);
             }
         );
+
+    private static void Set(HttpContext context)
+    {
+        var headers = context.Response.Headers;
+        headers.ContentSecurityPolicy = ContentPolicy;
+        headers.XContentTypeOptions = "nosniff";
+        headers.XFrameOptions = "DENY";
+        headers["Referrer-Policy"] = "same-origin";
+        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        // what somebody sees who is signed in is kept by nobody on the way, nor on the device
+        if (context.User.Identity?.IsAuthenticated == true && headers.CacheControl.Count == 0)
+            headers.CacheControl = "no-store";
+    }
 }

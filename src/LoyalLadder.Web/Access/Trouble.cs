@@ -47,6 +47,7 @@ public static class Trouble
                 "Changed meanwhile",
                 "Somebody saved something of this at the same moment. Go back, load the page anew, and send it again."
             ),
+            415 => ("This could not be read", "Send text as UTF-8, as every browser does."),
             422 => (
                 "This takes too long to read",
                 "Go back: what you typed is still there. Shorten it, or break it into lines."

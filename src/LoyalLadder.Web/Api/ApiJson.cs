@@ -35,6 +35,7 @@ public static class ApiJson
         route
             .RequireAuthorization(policy)
             .RequireRateLimiting(Limits.Api)
+            .WithMetadata(new TakesAttribute(Bodies.Sheet))
             .DisableAntiforgery()
             .WithSummary(summary)
             .Accepts<TRequest>(

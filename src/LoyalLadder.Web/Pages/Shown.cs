@@ -26,6 +26,16 @@ public static class Shown
 
     public static string N(decimal number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 
+    /// <summary>Words around a name, when there are many.</summary>
+    public static string Around(string words, string name)
+    {
+        const int Before = 60,
+            Most = 160;
+        var at = Math.Max(0, words.IndexOf(name, StringComparison.OrdinalIgnoreCase) - Before);
+        var end = Math.Min(words.Length, at + Most);
+        return $"{(at > 0 ? "… " : "")}{words[at..end]}{(end < words.Length ? " …" : "")}";
+    }
+
     /// <summary>'Thu 3 Dec, 18:05', where the school is.</summary>
     public static string Moment(DateTimeOffset at, SchoolCard school) =>
         TimeZoneInfo.ConvertTime(at, school.Zone).ToString("ddd d MMM, HH:mm", British);

@@ -82,10 +82,10 @@ public sealed class RemovalTests(Loft loft)
             .Select(s => s.Id)
             .FirstAsync(Cancel);
         var attended = await db.Attendances.CountAsync(a => a.StudentId == student, Cancel);
-        Assert.True(await erasure.Begin(student, Cancel));
+        Assert.True(await erasure.Begin(student, [], Cancel));
         Assert.Equal(0, await erasure.CarryOut(Cancel));
         Assert.True(await erasure.TakeBack(student, Cancel));
-        Assert.True(await erasure.Begin(student, Cancel));
+        Assert.True(await erasure.Begin(student, [], Cancel));
         var waiting = await db.Students.SingleAsync(s => s.Id == student, Cancel);
         waiting.EraseAt = loft.Clock.GetUtcNow().AddMinutes(-1);
         await desk.Save();

@@ -320,14 +320,14 @@ public sealed class ProgressPageTests
         var before = await There();
         Assert.Contains(
             "to erase",
-            (await Visitor.Parse(await ines.Post(student, $"{student}?handler=Erase", ("name", "somebody else"))))
+            (await Visitor.Parse(await ines.Post(student, $"{student}/erase", ("name", "somebody else"))))
                 .QuerySelector(".field-error")!
                 .TextContent,
             StringComparison.Ordinal
         );
         Assert.Equal(
             "/people",
-            (await ines.Post(student, $"{student}?handler=Erase", ("name", name))).Headers.Location!.ToString()
+            (await ines.Post(student, $"{student}/erase", ("name", name))).Headers.Location!.ToString()
         );
         await ines.Page(student, HttpStatusCode.NotFound);
         // nor can who was erased be given a name again

@@ -109,7 +109,11 @@ public sealed partial class RoleTableTests
         3 POST /material/{id}?handler=AsShipped
         2 POST /people/{id:guid}?handler=Care
         2 POST /people/{id:guid}?handler=EndCare
-        3 POST /people/{id:guid}?handler=Erase
+        3 POST /people/{id:guid}/erase
+        3 GET /people/{id:guid}/erase
+        3 GET /school/move
+        3 POST /school/move
+        3 POST /school/move?handler=Out
         2 POST /people/{id:guid}?handler=Give
         2 POST /people/{id:guid}?handler=Sign
         2 POST /people/{id:guid}?handler=Unsign

@@ -291,7 +291,7 @@ public sealed class SharingTests
         );
 
         // who is erased is not named by it either
-        await ines.Post(student, $"{student}?handler=Erase", ("name", name));
+        await ines.Post(student, $"{student}/erase", ("name", name));
         await using var owner = server.Owner();
         Assert.DoesNotContain(name, (await ines.Page("/school/changes")).Body!.TextContent, StringComparison.Ordinal);
         // and nothing that was written on a line, on a student or in a form is kept in it

@@ -38,10 +38,13 @@ internal sealed partial class WebProcess : IAsyncDisposable
         return start;
     }
 
-    public static async Task<WebProcess> Start(TestDatabase database)
+    /// <summary>Starts one.</summary>
+    /// <param name="database">The database that it works on.</param>
+    /// <param name="again">Where an earlier one was, when this takes its place.</param>
+    public static async Task<WebProcess> Start(TestDatabase database, Uri? again = null)
     {
         var start = Program(database);
-        start.Environment["ASPNETCORE_URLS"] = "http://127.0.0.1:0";
+        start.Environment["ASPNETCORE_URLS"] = again?.ToString() ?? "http://127.0.0.1:0";
         start.Environment["Serilog__MinimumLevel__Default"] = "Warning";
         start.Environment["Serilog__MinimumLevel__Override__Microsoft.Hosting.Lifetime"] = "Information";
         var process = Process.Start(start)!;

@@ -9,6 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Mat;
 
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
+[Takes(Bodies.Record)]
 [ForHallToo]
 public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, LessonSheets sheets, MatFit fits)
     : RoomPage(own, time)
@@ -97,18 +98,23 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
     [For(Role.Assistant)]
     public async Task<IActionResult> OnPostEventsAsync()
     {
-        List<RunEvent?>? events;
+        var sent = new List<RunEvent>();
         try
         {
-            events = await JsonSerializer.DeserializeAsync<List<RunEvent?>>(Request.Body, MatJson.Options, Cancel);
+            // one by one: what comes after the first too many is not read
+            await foreach (
+                var one in JsonSerializer.DeserializeAsyncEnumerable<RunEvent?>(Request.Body, MatJson.Options, Cancel)
+            )
+            {
+                if (one is null || sent.Count == MostEvents)
+                    return Refused($"Send a list of at most {MostEvents} events.");
+                sent.Add(one);
+            }
         }
         catch (JsonException e)
         {
             return Refused($"These are no events: {e.Message}");
         }
-        if (events is null || events.Count > MostEvents || events.Contains(null))
-            return Refused($"Send a list of at most {MostEvents} events.");
-        var sent = events.OfType<RunEvent>().ToList();
         // an assistant counts and notes; the clock belongs to whoever teaches
         if (!MayTeach && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note)))
             return Forbid();

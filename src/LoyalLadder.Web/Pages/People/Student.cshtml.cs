@@ -17,8 +17,7 @@ public sealed class StudentModel(
     StandBook stands,
     StudentBook students,
     SignOffBook signOffs,
-    StudentRecords records,
-    StudentErasure erasure
+    StudentRecords records
 ) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
@@ -94,24 +93,6 @@ public sealed class StudentModel(
         await records.Export(Id, Cancel) is { } json
             ? File(Encoding.UTF8.GetBytes(json), "application/json; charset=utf-8", "student.json")
             : NotFound();
-
-    /// <summary>Erases who somebody is: at once out of sight, a day later for good.</summary>
-    [For(Role.Head)]
-    public async Task<IActionResult> OnPostEraseAsync(string? name)
-    {
-        if (!await Load())
-            return NotFound();
-        if (!string.Equals(name?.Trim(), Stand.Student.ShownName, StringComparison.OrdinalIgnoreCase))
-        {
-            ModelState.AddModelError("erase", $"Type {Stand.Student.ShownName} to erase.");
-            return Page();
-        }
-        await erasure.Begin(Id, Cancel);
-        Say(
-            "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. Past lessons keep their counts, without the name."
-        );
-        return Redirect("/people");
-    }
 
     private async Task<bool> Load()
     {

@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.Mvc.Filters;
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The school's lists as CSV: out at once, in after a look at what would change.</summary>
+[Takes(Bodies.List)]
 public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lists) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
@@ -34,13 +35,10 @@ public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lis
     public void OnGet() { }
 
     public async Task<IActionResult> OnGetCsvAsync() =>
-        Kind is null
-            ? NotFound()
-            : File(
-                Encoding.UTF8.GetBytes(await lists.Write(Kind, Cancel)),
-                "text/csv; charset=utf-8",
-                $"{Kind.Key}.csv"
-            );
+        Kind is null ? NotFound()
+        // names of children are for those who teach them
+        : Kind.Key == "students" && !CanPlan ? Forbid()
+        : File(Encoding.UTF8.GetBytes(await lists.Write(Kind, Cancel)), "text/csv; charset=utf-8", $"{Kind.Key}.csv");
 
     /// <summary>Shows what the list would change; nothing is changed yet.</summary>
     [For(Role.Instructor)]

@@ -14,6 +14,7 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Begins a lesson from a pasted sheet, a file, or nothing.</summary>
 [Authorize(Policies.Instructor)]
+[Takes(Bodies.Sheet)]
 public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SchoolBook school, WordBook words)
     : RoomPage(own, time)
 {

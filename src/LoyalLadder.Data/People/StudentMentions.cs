@@ -1,0 +1,157 @@
+using System.Linq.Expressions;
+using System.Text.RegularExpressions;
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Sharing;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.People;
+
+/// <summary>Words in which a name stands.</summary>
+/// <param name="Row">The row.</param>
+/// <param name="Place">Where that is, as people say it.</param>
+/// <param name="Words">The words, with the name.</param>
+public sealed record Mention(Guid Row, string Place, string Words);
+
+/// <summary>
+/// Names of students stand in what people typed: sheets, notes, comments. They are found before somebody is erased, shown, since a
+/// name can be a word like any other, and replaced where they mean that person.
+/// </summary>
+public sealed class StudentMentions(LadderContext db)
+{
+    /// <summary>What stands where a name stood.</summary>
+    public const string Instead = "(erased)";
+
+    /// <summary>A name that stands in more places than this is a word like any other.</summary>
+    public const int Most = 300;
+
+    /// <summary>Where people type whole sentences. A test holds that no such column is forgotten.</summary>
+    private static readonly Place[] Places =
+    [
+        new Place<SheetLine>("sheets", nameof(SheetLine.Text)),
+        new Place<SheetChange>("history of sheets", nameof(SheetChange.Before)),
+        new Place<SheetChange>("history of sheets", nameof(SheetChange.After)),
+        new Place<Lesson>("titles of sheets", nameof(Lesson.Title)),
+        new Place<Lesson>("focus of sheets", nameof(Lesson.Focus)),
+        new Place<Lesson>("pasted sheets", nameof(Lesson.Pasted)),
+        new Place<KeptSheet>("kept sheets", nameof(KeptSheet.Text)),
+        new Place<KeptSheet>("titles of kept sheets", nameof(KeptSheet.Title)),
+        new Place<LineComment>("comments", nameof(LineComment.Words)),
+        new Place<LessonLog>("notes of logs", nameof(LessonLog.Notes)),
+        new Place<LogLine>("lines of logs", nameof(LogLine.Text)),
+        new Place<RunEvent>("notes on the mat", nameof(RunEvent.Text)),
+        new Place<CareNote>("care notes", nameof(CareNote.Words)),
+        new Place<Gradings.Award>("stripes and marks given", nameof(Gradings.Award.Words)),
+        new Place<Drill>("drills", nameof(Drill.Text)),
+        new Place<Drill>("notes of drills", nameof(Drill.Notes)),
+        new Place<NumberedCombination>("notes of combinations", nameof(NumberedCombination.Notes)),
+        new Place<NumberedCombination>("cautions of combinations", nameof(NumberedCombination.Cautions)),
+        new Place<CheckOverride>("reasons for setting a check aside", nameof(CheckOverride.Reason)),
+    ];
+
+    /// <summary>The columns that are looked through, as <c>Row.Property</c>.</summary>
+    public static IEnumerable<string> Columns => Places.Select(p => p.Column);
+
+    /// <summary>Where a first name stands as a word of its own.</summary>
+    public async Task<List<Mention>> Of(string firstName, CancellationToken cancel)
+    {
+        var mentions = new List<Mention>();
+        foreach (var place in Places)
+            if (mentions.Count < Most)
+                mentions.AddRange(await place.Find(db, PatternOf(firstName), Most - mentions.Count, cancel));
+        return mentions;
+    }
+
+    /// <summary>Replaces a first name in the rows named, wherever they have it.</summary>
+    public async Task Replace(string firstName, IReadOnlyCollection<Guid> rows, CancellationToken cancel)
+    {
+        foreach (var place in Places)
+            await place.Replace(db, PatternOf(firstName), rows, cancel);
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>The name as a word, in the database's own way of writing patterns.</summary>
+    private static string PatternOf(string firstName) => $@"\m{Regex.Escape(firstName)}\M";
+
+    private abstract record Place(string Name, string Column)
+    {
+        public abstract Task<List<Mention>> Find(LadderContext db, string pattern, int most, CancellationToken cancel);
+
+        public abstract Task Replace(
+            LadderContext db,
+            string pattern,
+            IReadOnlyCollection<Guid> rows,
+            CancellationToken cancel
+        );
+    }
+
+    private sealed record Place<T>(string Name, string Property) : Place(Name, $"{typeof(T).Name}.{Property}")
+        where T : class
+    {
+        private Expression<Func<T, bool>> Has(string pattern)
+        {
+            var row = Expression.Parameter(typeof(T));
+            var words = Expression.Call(
+                typeof(EF),
+                nameof(EF.Property),
+                [typeof(string)],
+                row,
+                Expression.Constant(Property)
+            );
+            var isMatch = typeof(Regex).GetMethod(
+                nameof(Regex.IsMatch),
+                [typeof(string), typeof(string), typeof(RegexOptions)]
+            )!;
+            return Expression.Lambda<Func<T, bool>>(
+                Expression.Call(
+                    isMatch,
+                    words,
+                    Expression.Constant(pattern),
+                    Expression.Constant(RegexOptions.IgnoreCase)
+                ),
+                row
+            );
+        }
+
+        public override async Task<List<Mention>> Find(
+            LadderContext db,
+            string pattern,
+            int most,
+            CancellationToken cancel
+        ) =>
+            await db.Set<T>()
+                .Where(Has(pattern))
+                .OrderBy(r => EF.Property<Guid>(r, "Id"))
+                .Take(most)
+                .Select(r => new Mention(EF.Property<Guid>(r, "Id"), Name, EF.Property<string>(r, Property)))
+                .ToListAsync(cancel);
+
+        public override async Task Replace(
+            LadderContext db,
+            string pattern,
+            IReadOnlyCollection<Guid> rows,
+            CancellationToken cancel
+        )
+        {
+            var meant = rows.ToArray();
+            var found = await db.Set<T>()
+                .Where(r => meant.Contains(EF.Property<Guid>(r, "Id")))
+                .Where(Has(pattern))
+                .ToListAsync(cancel);
+            foreach (var row in found)
+            {
+                var property = db.Entry(row).Property<string>(Property);
+                property.CurrentValue = Regex.Replace(
+                    property.CurrentValue,
+                    pattern
+                        .Replace(@"\m", @"\b", StringComparison.Ordinal)
+                        .Replace(@"\M", @"\b", StringComparison.Ordinal),
+                    Instead,
+                    RegexOptions.IgnoreCase
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,217 @@
+using System.Globalization;
+using System.Text;
+using LoyalLadder.Data.Demo;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace LoyalLadder.Web.Tests.Faults;
+
+/// <summary>
+/// Requests made up from the list of endpoints and the fields of the pages' forms, filled with what nobody expects: none is answered
+/// with a 500. A short form of <c>bench/fuzz</c>, which sets <c>LOYALLADDER_FUZZ</c>, the number of requests, and
+/// <c>LOYALLADDER_SEED</c>.
+/// </summary>
+public sealed class FuzzTests
+{
+    private static readonly string[] Oddities =
+    [
+        "",
+        " ",
+        "0",
+        "-1",
+        "1e400",
+        "NaN",
+        "99999999999999999999",
+        "1,5",
+        "00000000-0000-0000-0000-000000000000",
+        "not-a-key",
+        "2041-02-30",
+        "9999-12-31",
+        "0001-01-01",
+        "24:00",
+        "'; DROP TABLE students; --",
+        "<script>alert(1)</script>",
+        "{{7*7}}",
+        "\0\u0001\u001f",
+        "\ud83e\udd4b é ø ß \u202e \u200b",
+        "jab, cross x10 each side",
+        "circuit 3 x 40 s / 20 s",
+        "../../etc/passwd",
+        "%00%ff",
+        "true",
+        "[]",
+        "{}",
+        "x5/side, 3 rounds of 2:00, must",
+        "Head",
+        "\n\n\n",
+    ];
+
+    private static readonly string[] Bodies =
+    [
+        "",
+        "{",
+        "null",
+        "[]",
+        "{}",
+        "{\"sheet\":null}",
+        "{\"sheet\":\"jab x5\",\"headcount\":-1,\"minutes\":1e9}",
+        "{\"sheet\":\"jab, cross 10\",\"ageBand\":\"nobody\"}",
+        "{\"sheet\":[1,2]}",
+        "{\"notation\":\"((((jab\"}",
+        "{\"notation\":\"jab, cross, front kick\",\"fighters\":99}",
+        "[{\"id\":\"00000000-0000-0000-0000-000000000000\",\"kind\":\"Go\"}]",
+        "[{\"id\":7,\"at\":\"never\",\"kind\":\"Note\"}]",
+        "[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[",
+    ];
+
+    private static int Number(string name, int usual) =>
+        int.Parse(
+            Environment.GetEnvironmentVariable(name) ?? usual.ToString(CultureInfo.InvariantCulture),
+            CultureInfo.InvariantCulture
+        );
+
+    private sealed record Door(string Route, HashSet<string> Methods, List<string> Fields);
+
+    [Fact]
+    public async Task No_made_up_request_is_answered_with_a_500()
+    {
+        var (count, seed) = (Number("LOYALLADDER_FUZZ", 600), Number("LOYALLADDER_SEED", 20410507));
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
+        using var nobody = new Visitor(server.Address);
+        var doors = await Doors(server, ines);
+        var random = new Random(seed);
+        var (broken, times) = (new List<string>(), new List<(TimeSpan Took, string What)>());
+        var tokens = new Dictionary<Visitor, string>
+        {
+            [ines] = await ines.Token("/"),
+            [odile] = await odile.Token("/"),
+            [nobody] = await nobody.Token("/sign-in"),
+        };
+        for (var i = 0; i < count; i++)
+        {
+            var visitor = random.Next(10) switch
+            {
+                0 => nobody,
+                1 => odile,
+                _ => ines,
+            };
+            using var request = MadeUp(random, doors[random.Next(doors.Count)], tokens[visitor]);
+            var what = $"{i}: {request.Method} {request.RequestUri}";
+            var began = TimeProvider.System.GetTimestamp();
+            using var answer = await visitor.Stream(request);
+            times.Add((TimeProvider.System.GetElapsedTime(began), what));
+            if ((int)answer.StatusCode >= 500)
+                broken.Add($"{what}: {answer.StatusCode}");
+        }
+        times.Sort((a, b) => b.Took.CompareTo(a.Took));
+        TestContext.Current.SendDiagnosticMessage(
+            $"{count} requests with seed {seed} to {doors.Count} addresses: {broken.Count} broken, slowest {times[0].Took.TotalMilliseconds:0} ms ({times[0].What}), {times.Count(t => t.Took > TimeSpan.FromSeconds(1))} over a second"
+        );
+        Assert.Equal("", string.Join('\n', broken));
+    }
+
+    /// <summary>Where something can be sent, with the names of the fields that forms there have.</summary>
+    private static async Task<List<Door>> Doors(LadderServer server, Visitor ines)
+    {
+        var lesson = (await ines.Link("/", "a[href^='/sheets/']", "Kites")).Split('/')[^1];
+        var fields = new Dictionary<string, List<string>>();
+        foreach (
+            var page in (string[])
+                [
+                    "/",
+                    "/me",
+                    "/school",
+                    "/school/halls",
+                    "/school/kit",
+                    "/school/limits",
+                    "/school/ranks",
+                    "/school/classes",
+                    "/school/students",
+                    "/school/lists",
+                    "/school/users",
+                    "/school/tokens",
+                    "/sheets/new",
+                    $"/sheets/{lesson}",
+                    $"/diary/{lesson}",
+                    "/material/drills",
+                    "/material/words",
+                    "/material/numbered-form",
+                    "/bench",
+                    "/gradings",
+                ]
+        )
+        foreach (var form in (await ines.Page(page)).QuerySelectorAll("form"))
+        {
+            var to = form.GetAttribute("action") is { Length: > 0 } action ? action : page;
+            fields[to] = [.. form.QuerySelectorAll("[name]").Select(f => f.GetAttribute("name")!).Distinct()];
+        }
+        var routes = server
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is null)
+            .Where(e => e.RoutePattern.RawText is not ("live" or "/live" or "sign-out" or "/sign-out"))
+            .Select(e =>
+                (
+                    Route: "/" + e.RoutePattern.RawText!.TrimStart('/'),
+                    Methods: e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.ToHashSet()
+                        ?? (e.Metadata.GetMetadata<PageActionDescriptor>() is null ? ["GET"] : ["GET", "POST"])
+                )
+            );
+        return
+        [
+            .. routes.Select(r => new Door(
+                r.Route.Replace("{id:guid}", lesson, StringComparison.Ordinal),
+                r.Methods,
+                ["text", "line", "version", "after", "handler", "seconds", "Key"]
+            )),
+            .. fields
+                .Where(f => !f.Key.Contains("sign-out", StringComparison.Ordinal))
+                .Select(f => new Door(f.Key, ["POST"], f.Value)),
+        ];
+    }
+
+    private static HttpRequestMessage MadeUp(Random random, Door door, string token)
+    {
+        string Odd() =>
+            random.Next(12) == 0 ? new string('x', random.Next(1, 30_000)) : Oddities[random.Next(Oddities.Length)];
+        var path = door.Route;
+        while (path.IndexOf('{', StringComparison.Ordinal) is >= 0 and var open)
+            path = $"{path[..open]}{Uri.EscapeDataString(Odd())}{path[(path.IndexOf('}', open) + 1)..]}";
+        if (random.Next(4) == 0)
+            path = path.Replace(
+                path.Split('/')[^1].Split('?')[0] is { Length: 36 } id ? id : "\n",
+                Guid.NewGuid().ToString(),
+                StringComparison.Ordinal
+            );
+        if (random.Next(3) == 0)
+            path +=
+                $"{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{door.Fields[random.Next(door.Fields.Count)]}={Uri.EscapeDataString(Odd())}";
+        if (path.Length > 4_000)
+            path = path[..4_000]
+                .TrimEnd('%', '0', '1', '2', '3', '4', '5', '6', '7', '8', '9', 'A', 'B', 'C', 'D', 'E', 'F');
+        var method = door.Methods.ElementAt(random.Next(door.Methods.Count));
+        var request = new HttpRequestMessage(new HttpMethod(method), path);
+        if (random.Next(5) == 0)
+            request.Headers.Add("HX-Request", "true");
+        if (method == "GET")
+            return request;
+        if (random.Next(6) == 0 || path.StartsWith("/api/", StringComparison.Ordinal))
+            request.Content = new StringContent(
+                Bodies[random.Next(Bodies.Length)],
+                Encoding.UTF8,
+                random.Next(8) == 0 ? "text/plain" : "application/json"
+            );
+        else
+            request.Content = new FormUrlEncodedContent(
+                door.Fields.Where(_ => random.Next(4) > 0)
+                    .Select(f => KeyValuePair.Create(f, Odd()))
+                    .Append(KeyValuePair.Create("__RequestVerificationToken", token))
+                    .DistinctBy(f => f.Key)
+            );
+        request.Headers.Add("X-Form-Token", token);
+        return request;
+    }
+}

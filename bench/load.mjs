@@ -1,6 +1,7 @@
 // Serves pages to some callers at a time from a running demo school (./start) and prints the percentiles.
-// node bench/load.mjs [callers] [requests] [set]: the set is usual, progress (of the largest class) or edit (of a sheet of 300 lines).
-import { readFileSync } from "node:fs";
+// node bench/load.mjs [callers] [requests] [set]: the set is usual, rooms (each against a page that reads nothing, with the processor
+// time of the web process), progress (of the largest class) or edit (of a sheet of 300 lines).
+import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import http from "node:http";
 
 const [callers, requests] = [
@@ -69,12 +70,37 @@ for (const c of signedIn.cookies) {
 }
 const cookie = cookies();
 
+/** The web process that serves this folder, or the one that WEB_PID names. */
+const web =
+    process.env.WEB_PID ??
+    readdirSync("/proc").find((pid) => {
+        try {
+            return (
+                /^\d+$/.test(pid) &&
+                readlinkSync(`/proc/${pid}/cwd`) === process.cwd() &&
+                readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(
+                    "LoyalLadder.Web.dll",
+                )
+            );
+        } catch {
+            return false;
+        }
+    });
+
+/** Seconds of processor time that it has used: a hundred ticks a second. */
+function processor() {
+    const said = readFileSync(`/proc/${web}/stat`, "utf8").split(") ")[1];
+    const [user, system] = said.split(" ").slice(11, 13).map(Number);
+    return (user + system) / 100;
+}
+
 async function measure(name, request, warm = 600) {
     for (let i = 0; i < warm; i++) await request();
     const times = [];
     let left = requests;
     let bad = 0;
     let bytes = 0;
+    const used = web && processor();
     const from = performance.now();
     await Promise.all(
         Array.from({ length: callers }, async () => {
@@ -90,9 +116,11 @@ async function measure(name, request, warm = 600) {
     const seconds = (performance.now() - from) / 1000;
     times.sort((a, b) => a - b);
     const at = (share) => times[Math.floor(times.length * share)].toFixed(1);
+    const spent = web ? ((processor() - used) / requests) * 1000 : NaN;
     console.log(
-        `${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok`,
+        `${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok  ${spent.toFixed(1)} ms of processor`,
     );
+    return requests / seconds;
 }
 
 if (set === "usual") {
@@ -101,6 +129,26 @@ if (set === "usual") {
     )[1];
     for (const path of [sheet, "/", "/material?q=mawashi", "/diary"])
         await measure(path, () => call(path, { cookie }));
+} else if (set === "rooms") {
+    const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec(
+        (await call("/", { cookie })).text,
+    )[1];
+    const nothing = await measure("/school/move", () =>
+        call("/school/move", { cookie }),
+    );
+    for (const path of [
+        sheet,
+        "/",
+        "/diary",
+        "/people",
+        "/ladder",
+        "/sheets",
+    ]) {
+        const rate = await measure(path, () => call(path, { cookie }));
+        console.log(
+            `${"".padEnd(46)} ${((100 * rate) / nothing).toFixed(0)} % of a page that reads nothing`,
+        );
+    }
 } else if (set === "progress") {
     // the class with most people
     const tabs = [

@@ -5,6 +5,7 @@ using LoyalLadder.Web.Access;
 using LoyalLadder.Web.Api;
 using LoyalLadder.Web.Commands;
 using LoyalLadder.Web.Pages.Sheets;
+using LoyalLadder.Web.Upkeep;
 using Serilog;
 
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.InvariantCulture;
@@ -36,6 +37,10 @@ builder.Services.AddScoped<SheetDesk>().AddScoped<LiveFeed>();
 builder.AddBodies();
 builder.AddAccounts();
 builder.Services.AddLimits(builder.Configuration);
+builder.Services.AddMetrics(builder.Configuration);
+
+// form tokens differ with every answer, so that nothing secret stands beside what somebody chose
+builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
 builder.Services.AddAuthorization(Policies.Add);
 builder.Services.AddAntiforgery(o =>
 {
@@ -48,6 +53,7 @@ builder
     .AddMvcOptions(o =>
     {
         o.ModelBinderProviders.Insert(0, new PlainTextBinderProvider());
+        o.ModelBinderProviders.Insert(0, new TickBinderProvider());
         o.Filters.Add<NoSuchAction>();
         o.Filters.Add<HandlerRoles>();
         o.MaxModelValidationErrors = 50;
@@ -59,7 +65,9 @@ if (builder.Configuration["AllowedHosts"] is null or "" or "*")
     builder.Configuration["AllowedHosts"] = PublicAddress.Hosts(builder.Configuration[PublicAddress.Setting]);
 
 var app = builder.Build();
+app.UseRequestLog();
 app.UseSecurityHeaders();
+app.UseResponseCompression();
 app.UseTrouble();
 app.UsePlainText();
 app.MapStaticAssets().AllowAnonymous().ShortCircuit();
@@ -80,12 +88,7 @@ app.MapOpenApi().AllowAnonymous();
 app.MapCalendar();
 app.MapLiveNews();
 app.MapPasskeys();
-app.MapGet(
-        "/health",
-        async (LadderContext db, CancellationToken cancel) =>
-            await db.Database.CanConnectAsync(cancel) ? Results.Text("well") : Results.StatusCode(503)
-    )
-    .AllowAnonymous();
+app.MapHealth();
 
 if (await InstallationCommands.Carry(args, app.Services, app.Configuration, CancellationToken.None))
     return 0;

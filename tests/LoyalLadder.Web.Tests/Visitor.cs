@@ -12,11 +12,17 @@ internal sealed class Visitor : IDisposable
     private readonly CookieContainer _cookies = new();
     private readonly HttpClient _http;
 
-    public Visitor(Uri address) =>
-        _http = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = _cookies })
-        {
-            BaseAddress = address,
-        };
+    /// <param name="address">The site.</param>
+    /// <param name="anyCertificate">Takes a certificate that a test made.</param>
+    public Visitor(Uri address, bool anyCertificate = false)
+    {
+        var handler = new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = _cookies };
+        if (anyCertificate)
+#pragma warning disable CA5359 // it is the test's own
+            handler.SslOptions.RemoteCertificateValidationCallback = (_, _, _, _) => true;
+#pragma warning restore CA5359
+        _http = new HttpClient(handler) { BaseAddress = address };
+    }
 
     /// <summary>A cookie as the browser keeps it.</summary>
     public string Cookie(string name) => _cookies.GetCookies(_http.BaseAddress!)[name]!.Value;

@@ -33,26 +33,59 @@ public sealed class DiaryBook(LadderContext db)
         db.Logs.AsNoTracking().Where(l => l.OutcomesAt != null && (classId == null || l.ClassId == classId));
 
     /// <summary>Logs of a class, or of all, the newest first.</summary>
-    public Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel) =>
-        Logs(classId)
+    public async Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel)
+    {
+        var logs = await Logs(classId)
             .OrderByDescending(l => l.On)
             .ThenByDescending(l => l.Start)
             .Skip(offset)
             .Take(count)
-            .Select(l => new DiaryEntry(
-                l.LessonId,
-                l.On,
-                l.Lesson!.Class!.Name,
-                l.TaughtById,
-                l.Attendances.Count,
-                l.Lines.Count,
-                l.Lines.Count(x => x.Outcome == LineOutcome.Done),
-                l.Lines.Count(x => x.Outcome != LineOutcome.Done && x.SettledAt == null && x.Carries),
-                l.PlannedSeconds,
-                l.ActualSeconds,
-                l.Notes
-            ))
+            .Select(l => new { Log = l, Class = l.Lesson!.Class!.Name })
             .ToListAsync(cancel);
+        var ids = logs.ConvertAll(l => l.Log.Id);
+        var lines = await Lines(ids, cancel);
+        var present = await Present(ids, cancel);
+        return logs.ConvertAll(l =>
+        {
+            var counts = lines.GetValueOrDefault(l.Log.Id);
+            return new DiaryEntry(
+                l.Log.LessonId,
+                l.Log.On,
+                l.Class,
+                l.Log.TaughtById,
+                present.GetValueOrDefault(l.Log.Id),
+                counts?.All ?? 0,
+                counts?.Done ?? 0,
+                counts?.Open ?? 0,
+                l.Log.PlannedSeconds,
+                l.Log.ActualSeconds,
+                l.Log.Notes
+            );
+        });
+    }
+
+    private sealed record LineCounts(Guid Log, int All, int Done, int Open);
+
+    /// <summary>How many lines there are, by log: counted once for all logs, since a count a log and kind costs several times as much.</summary>
+    private Task<Dictionary<Guid, LineCounts>> Lines(List<Guid> logs, CancellationToken cancel) =>
+        db
+            .LogLines.Where(x => logs.Contains(x.LogId))
+            .GroupBy(x => x.LogId)
+            .Select(g => new LineCounts(
+                g.Key,
+                g.Count(),
+                g.Count(x => x.Outcome == LineOutcome.Done),
+                g.Count(x => x.Outcome != LineOutcome.Done && x.SettledAt == null && x.Carries)
+            ))
+            .ToDictionaryAsync(c => c.Log, cancel);
+
+    /// <summary>How many were there, by log.</summary>
+    private Task<Dictionary<Guid, int>> Present(List<Guid> logs, CancellationToken cancel) =>
+        db
+            .Attendances.Where(a => logs.Contains(a.LogId))
+            .GroupBy(a => a.LogId)
+            .Select(g => new { Log = g.Key, People = g.Count() })
+            .ToDictionaryAsync(c => c.Log, c => c.People, cancel);
 
     /// <summary>Weeks from a day on, the oldest first.</summary>
     public async Task<List<DiaryWeek>> Weeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel)
@@ -61,12 +94,13 @@ public sealed class DiaryBook(LadderContext db)
             .Where(l => l.On >= first && l.ActualSeconds > 0)
             .Select(l => new
             {
+                l.Id,
                 l.On,
                 l.PlannedSeconds,
                 Actual = l.ActualSeconds!.Value,
-                There = l.Attendances.Count,
             })
             .ToListAsync(cancel);
+        var there = await Present(logs.ConvertAll(l => l.Id), cancel);
         var byWeek = logs.ToLookup(l => (l.On.DayNumber - first.DayNumber) / 7);
         return
         [
@@ -77,7 +111,7 @@ public sealed class DiaryBook(LadderContext db)
                     byWeek[w].Count(),
                     byWeek[w].Sum(l => l.PlannedSeconds),
                     byWeek[w].Sum(l => l.Actual),
-                    byWeek[w].Select(l => (double)l.There).DefaultIfEmpty(0).Average()
+                    byWeek[w].Select(l => (double)there.GetValueOrDefault(l.Id)).DefaultIfEmpty(0).Average()
                 )),
         ];
     }

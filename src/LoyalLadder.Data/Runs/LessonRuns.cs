@@ -83,6 +83,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
             var entry = db.RunEvents.Add(fresh.Kept(now));
             entry.Property("RunId").CurrentValue = run;
         }
+        Measures.RunEvents.Add(ids.Count - known.Count);
         var elsewhere = known.Where(k => k.Value != run).Select(k => k.Key).ToHashSet();
         return new EventsKept(
             [.. ids.Where(i => !elsewhere.Contains(i))],

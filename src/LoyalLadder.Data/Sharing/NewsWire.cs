@@ -69,6 +69,7 @@ public sealed partial class NewsWire(
 
     private void Heed(SchoolNews news)
     {
+        Measures.News.Add(1);
         if (news.Editions is { } numbers)
         {
             var becameOld = editions.Hear(news.School, numbers);

@@ -33,6 +33,8 @@ public static class SecurityHeaders
         headers["Referrer-Policy"] = "same-origin";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        if (context.Request.IsHttps)
+            headers.StrictTransportSecurity = "max-age=31536000";
         // what somebody sees who is signed in is kept by nobody on the way, nor on the device
         if (context.User.Identity?.IsAuthenticated == true && headers.CacheControl.Count == 0)
             headers.CacheControl = "no-store";

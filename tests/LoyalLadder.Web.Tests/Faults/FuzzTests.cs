@@ -186,7 +186,7 @@ public sealed class FuzzTests
                 Guid.NewGuid().ToString(),
                 StringComparison.Ordinal
             );
-        if (random.Next(3) == 0)
+        if (random.Next(3) == 0 && door.Fields.Count > 0)
             path +=
                 $"{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{door.Fields[random.Next(door.Fields.Count)]}={Uri.EscapeDataString(Odd())}";
         if (path.Length > 4_000)

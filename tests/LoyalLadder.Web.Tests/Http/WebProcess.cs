@@ -41,9 +41,22 @@ internal sealed partial class WebProcess : IAsyncDisposable
     /// <summary>Starts one.</summary>
     /// <param name="database">The database that it works on.</param>
     /// <param name="again">Where an earlier one was, when this takes its place.</param>
-    public static async Task<WebProcess> Start(TestDatabase database, Uri? again = null)
+    public static Task<WebProcess> Start(TestDatabase database, Uri? again = null) => Start(Program(database), again);
+
+    /// <summary>Starts what was published, from its own folder and behind something that forwards to it.</summary>
+    public static Task<WebProcess> StartPublished(TestDatabase database, string folder, string address)
     {
         var start = Program(database);
+        start.ArgumentList.Clear();
+        start.ArgumentList.Add("LoyalLadder.Web.dll");
+        start.WorkingDirectory = folder;
+        start.Environment["LOYALLADDER_ADDRESS"] = address;
+        start.Environment["ASPNETCORE_FORWARDEDHEADERS_ENABLED"] = "true";
+        return Start(start, null);
+    }
+
+    private static async Task<WebProcess> Start(ProcessStartInfo start, Uri? again)
+    {
         start.Environment["ASPNETCORE_URLS"] = again?.ToString() ?? "http://127.0.0.1:0";
         start.Environment["Serilog__MinimumLevel__Default"] = "Warning";
         start.Environment["Serilog__MinimumLevel__Override__Microsoft.Hosting.Lifetime"] = "Information";
@@ -77,11 +90,14 @@ internal sealed partial class WebProcess : IAsyncDisposable
         _process.Dispose();
     }
 
-    private static string ContentRoot()
+    private static string ContentRoot() => Path.Combine(SourceTree(), "src", "LoyalLadder.Web");
+
+    /// <summary>The folder that the whole project stands in.</summary>
+    public static string SourceTree()
     {
         for (var folder = new DirectoryInfo(AppContext.BaseDirectory); folder is not null; folder = folder.Parent)
             if (Directory.Exists(Path.Combine(folder.FullName, "src", "LoyalLadder.Web")))
-                return Path.Combine(folder.FullName, "src", "LoyalLadder.Web");
+                return folder.FullName;
         throw new DirectoryNotFoundException("src/LoyalLadder.Web");
     }
 

@@ -38,6 +38,8 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
     [For(Role.Assistant)]
     public async Task<IActionResult> OnPostAsync(string? notes, string? notesSeen)
     {
+        if (!Request.HasFormContentType)
+            return BadRequest();
         if (!await Load())
             return NotFound();
         var form = new LogForm

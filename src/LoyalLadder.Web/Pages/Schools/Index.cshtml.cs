@@ -89,6 +89,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
     [BindProperty]
     public SettingsForm Form { get; set; } = new();
 
+    /// <summary>The version that runs here; CHANGELOG.md says what each brought.</summary>
+    public string Edition { get; } = typeof(IndexModel).Assembly.GetName().Version?.ToString(3) ?? "";
+
     public async Task OnGetAsync()
     {
         var settings = await school.Settings(Cancel);

@@ -70,7 +70,7 @@ public sealed class SettleModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSetAsideAsync(string? code, Guid? line)
     {
-        var reason = Request.Form[$"reason_{code}_{line}"];
+        var reason = Request.HasFormContentType ? Request.Form[$"reason_{code}_{line}"] : default;
         var wrong = await settling.SetAside(Id, code ?? "", line, reason, Cancel);
         var deed = wrong is null
             ? new SheetDeed { Done = "Set aside, in your name." }

@@ -1,5 +1,5 @@
 // How soon an edit in one web process is told in another: starts a second process on the database of a running ./start.
-// LOYALLADDER_DB='Host=127.0.0.1;Port=…;Username=ladder;Database=loyal_ladder' node bench/two.mjs [edits]
+// LOYALLADDER_DB=… LOYALLADDER_KEYS_DB=… LOYALLADDER_CERTIFICATE=.local/certificate.pfx node bench/two.mjs [edits]
 import { spawn } from "node:child_process";
 import { readFileSync } from "node:fs";
 

@@ -253,9 +253,9 @@ const views = {
         await go(await href('a[href^="/diary/"]', "Petrels"));
         await shot("log");
     },
-    async ranks() {
-        await go("/school/ranks");
-        await shot("ranks");
+    async account() {
+        await go("/me");
+        await shot("account");
     },
     async changes() {
         await go("/school/changes");

@@ -19,12 +19,14 @@ public sealed class KitList(LadderContext db) : ITakenList
 
     public async Task<IReadOnlyList<ListedRow>> Take(IReadOnlyList<CsvRow> rows, Guid? key, CancellationToken cancel)
     {
-        var known = await db.KitItems.ToListAsync(cancel);
+        var known = (await db.KitItems.OrderBy(k => k.Id).ToListAsync(cancel))
+            .DistinctBy(k => NameKey.Of(k.Name))
+            .ToDictionary(k => NameKey.Of(k.Name));
         var seen = new HashSet<string>();
         return [.. rows.Select(r => One(r, known, seen, key))];
     }
 
-    private ListedRow One(CsvRow row, List<KitItem> known, HashSet<string> seen, Guid? key)
+    private ListedRow One(CsvRow row, Dictionary<string, KitItem> known, HashSet<string> seen, Guid? key)
     {
         var name = row.Cells[0];
         if (name.Length is 0 or > 80)
@@ -35,7 +37,7 @@ public sealed class KitList(LadderContext db) : ITakenList
             return Wrong(row, $"{name}: how many? 0 to 999.");
         if (Number(row.Cells[2].Length == 0 ? N(KitTime.Unlisted) : row.Cells[2], 0, 600) is not { } seconds)
             return Wrong(row, $"{name}: 0 to 600 seconds to fetch.");
-        var item = known.Find(k => NameKey.Of(k.Name) == NameKey.Of(name));
+        var item = known.GetValueOrDefault(NameKey.Of(name));
         if (item is not null && (item.Count, item.FetchSeconds) == (count, seconds))
             return Same(row, name);
         var listed = item is null

@@ -81,7 +81,7 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
         if (draft is null)
             return Wrong(row, $"{where}: {wrong}");
         // what the rank asks for already is changed, not asked for twice
-        var held = rank.Requirements.FirstOrDefault(r => Is(r, cells[3], known.Facts));
+        var held = Held(rank, cells[3], known.Facts);
         var (made, errors) = SyllabusBook.Check(rank, held?.Id, draft, known.Facts);
         if (made is null)
             return Wrong(row, $"{where}: {errors.First}");
@@ -118,10 +118,17 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
         return (new RequirementDraft(rank.Id, kind, cells[3], stage, amount, cells[6].StartsWith('s'), signers), null);
     }
 
-    private static bool Is(Requirement asked, string what, SchoolFacts facts) =>
-        asked.Words.Length > 0
-            ? NameKey.Of(asked.Words) == NameKey.Of(what)
-            : facts.Material.LearnableOf(what, facts.School.Naming).Learnable == asked.Learnable;
+    /// <summary>What the rank asks for under these words. They are read once, not once a requirement.</summary>
+    private static Requirement? Held(Rank rank, string what, SchoolFacts facts)
+    {
+        var (key, learnable) = (
+            NameKey.Of(what),
+            new Lazy<string?>(() => facts.Material.LearnableOf(what, facts.School.Naming).Learnable)
+        );
+        return rank.Requirements.FirstOrDefault(r =>
+            r.Words.Length > 0 ? NameKey.Of(r.Words) == key : learnable.Value == r.Learnable
+        );
+    }
 
     private static bool IsSame(Requirement held, Requirement made) =>
         (held.Kind, held.Stage, held.Amount, held.IsSeconds, held.Signers, held.Words)

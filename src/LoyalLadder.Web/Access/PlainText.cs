@@ -3,7 +3,7 @@ using Microsoft.AspNetCore.Mvc.ModelBinding.Binders;
 
 namespace LoyalLadder.Web.Access;
 
-/// <summary>Takes characters that no database keeps (NUL, half surrogates) out of every text that is sent.</summary>
+/// <summary>Takes characters that no database keeps (NUL, half surrogates) out of every text that is sent, and leaves no promised one out.</summary>
 public sealed class PlainTextBinderProvider : IModelBinderProvider
 {
     public IModelBinder? GetBinder(ModelBinderProviderContext context) =>
@@ -18,6 +18,9 @@ public sealed class PlainTextBinderProvider : IModelBinderProvider
         public async Task BindModelAsync(ModelBindingContext bindingContext)
         {
             await inner.BindModelAsync(bindingContext);
+            // of blanks alone the framework makes nothing, also where something is promised; that it is wanted is still said
+            if (bindingContext.Result is { IsModelSet: true, Model: null } && bindingContext.ModelMetadata.IsRequired)
+                bindingContext.Result = ModelBindingResult.Success("");
             if (bindingContext.Result.Model is string text && text.Any(IsUnkept))
                 bindingContext.Result = ModelBindingResult.Success(new string([.. text.Where(c => !IsUnkept(c))]));
         }

@@ -72,6 +72,7 @@ app.UseTrouble();
 app.UsePlainText();
 app.MapStaticAssets().AllowAnonymous().ShortCircuit();
 app.UseRouting();
+app.UseBodyLimits();
 app.UseRateLimiter();
 app.UseAuthentication();
 app.UseAuthorization();

@@ -35,6 +35,21 @@ public static class Bodies
         builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBodyLengthLimit) = (List, School));
     }
 
+    /// <summary>Refuses what says of itself that it is too large, before any of it is read.</summary>
+    public static IApplicationBuilder UseBodyLimits(this IApplicationBuilder app) =>
+        app.Use(
+            (context, next) =>
+            {
+                var most = context.Features.Get<IHttpMaxRequestBodySizeFeature>()?.MaxRequestBodySize;
+                if (context.Request.ContentLength > most)
+                {
+                    context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
+                    return Task.CompletedTask;
+                }
+                return next(context);
+            }
+        );
+
     /// <summary>Refuses what comes in another encoding than every browser sends.</summary>
     public static IApplicationBuilder UsePlainText(this IApplicationBuilder app) =>
         app.Use(

@@ -13,9 +13,12 @@ public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
     public string Heading { get; private set; } = "";
     public string Advice { get; private set; } = "";
 
-    public IActionResult OnGet([FromQuery] int? code) => Tell(code);
+    public IActionResult OnGet() => Tell(Asked);
 
-    public IActionResult OnPost([FromQuery] int? code) => Tell(code);
+    public IActionResult OnPost() => Tell(Asked);
+
+    /// <summary>Read here: where a body was too large to be read, the framework would bind nothing, not even this.</summary>
+    private int? Asked => int.TryParse(Request.Query["code"], out var code) ? code : null;
 
     private PageResult Tell(int? code)
     {

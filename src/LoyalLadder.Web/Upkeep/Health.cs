@@ -13,7 +13,7 @@ public static class Health
         var health = app.MapGroup("/health").AllowAnonymous().ExcludeFromDescription();
         health.MapGet("/live", () => Results.Text("up"));
         health.MapGet("/ready", Ready);
-        health.MapGet("/", Ready);
+        health.MapGet("", Ready);
     }
 
     private static async Task<IResult> Ready(LadderContext db, CancellationToken cancel) =>

@@ -115,6 +115,15 @@ public class SheetReaderTests
     }
 
     [Fact]
+    public void A_line_that_a_mail_program_broke_goes_on_with_one_blank()
+    {
+        var broken = "front kick and then a long turn round to the other side\t=\n jab x10";
+        var written = string.Join('\n', Given.Reader.ReadEntries(broken).Select(Given.Writer.Write));
+        Assert.Contains("jab", written, StringComparison.Ordinal);
+        Assert.DoesNotContain("  ", written, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void The_whole_form_is_read()
     {
         var plan = Given

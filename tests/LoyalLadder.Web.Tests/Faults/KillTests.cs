@@ -16,6 +16,9 @@ public sealed class KillTests
 {
     private const int BetweenKills = 20;
 
+    /// <summary>One that is run and logged, the others to be written in.</summary>
+    private const int Sheets = 8;
+
     private static int Kills => int.Parse(Setting("LOYALLADDER_KILLS") ?? "6", CultureInfo.InvariantCulture);
 
     private static string? Setting(string name) => Environment.GetEnvironmentVariable(name);
@@ -80,25 +83,32 @@ public sealed class KillTests
         var group = (await head.Page("/sheets/new"))
             .QuerySelector("#ClassId option[value]:not([value=''])")!
             .GetAttribute("value")!;
-        var today = TimeProvider.System.GetUtcNow().ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-        var made = await head.Post(
-            "/sheets/new",
-            "/sheets/new",
-            ("ClassId", group),
-            ("Date", today),
-            ("empty", "true")
-        );
-        var lesson = Guid.Parse(made.Headers.Location!.ToString().Split('/')[^1].Split('?')[0]);
+        var lessons = new List<Guid>();
+        for (var day = 0; day < Sheets; day++)
+            lessons.Add(await Sheet(head, group, TimeProvider.System.GetUtcNow().AddDays(day)));
+        var lesson = lessons[0];
         await head.Page($"/mat/{lesson}");
         var log = (await head.Page($"/diary/{lesson}")).QuerySelector("[name^='at-']")!.GetAttribute("name")!;
         var (grading, candidate, requirement) = await Candidate(database, head);
         return
         [
             new MatWriter(await Visitor.SignedIn(a), lesson),
-            new LineWriter(await Visitor.SignedIn(b, DemoSchool.Instructor), lesson),
+            new LineWriter(await Visitor.SignedIn(b, DemoSchool.Instructor), lessons[1..]),
             new LogWriter(await Visitor.SignedIn(b), lesson, Guid.Parse(log["at-".Length..])),
             new MarkWriter(head, grading, candidate, requirement),
         ];
+    }
+
+    private static async Task<Guid> Sheet(Visitor head, string group, DateTimeOffset on)
+    {
+        var made = await head.Post(
+            "/sheets/new",
+            "/sheets/new",
+            ("ClassId", group),
+            ("Date", on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)),
+            ("empty", "true")
+        );
+        return Guid.Parse(made.Headers.Location!.ToString().Split('/')[^1].Split('?')[0]);
     }
 
     /// <summary>Somebody who is graded, and something that is asked of them.</summary>

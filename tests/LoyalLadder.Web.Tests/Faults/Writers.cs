@@ -25,7 +25,7 @@ internal abstract class Writer(string name)
             var began = TimeProvider.System.GetTimestamp();
             while (await Failure(() => Send(number, key)) is { } failure)
                 Assert.True(
-                    TimeProvider.System.GetElapsedTime(began) < TimeSpan.FromMinutes(1),
+                    TimeProvider.System.GetElapsedTime(began) < TimeSpan.FromMinutes(3),
                     $"{Name} {number} is not confirmed: {failure}"
                 );
             Confirmed = number;
@@ -90,13 +90,15 @@ internal sealed class MatWriter(Visitor visitor, Guid lesson) : Writer("run even
     }
 }
 
-/// <summary>Adds lines to a sheet.</summary>
-internal sealed class LineWriter(Visitor visitor, Guid lesson) : Writer("sheet edits")
+/// <summary>Adds lines to sheets, to the next one when one is nearly full.</summary>
+internal sealed class LineWriter(Visitor visitor, IReadOnlyList<Guid> lessons) : Writer("sheet edits")
 {
+    private const int LinesEach = 300;
+
     protected override Task<HttpResponseMessage> Send(int number, Guid key) =>
         visitor.Post(
             "/bench",
-            $"/sheets/{lesson}/lines?handler=Add",
+            $"/sheets/{lessons[number / LinesEach]}/lines?handler=Add",
             ("text", $"{Words(number)} 1 s"),
             ("Key", key.ToString())
         );
@@ -105,7 +107,7 @@ internal sealed class LineWriter(Visitor visitor, Guid lesson) : Writer("sheet e
     {
         var texts = await owner
             .SheetLines.IgnoreQueryFilters()
-            .Where(l => l.LessonId == lesson)
+            .Where(l => lessons.Contains(l.LessonId))
             .Select(l => l.Text)
             .ToListAsync();
         var each = Enumerable

@@ -25,6 +25,8 @@ public sealed partial class RoleTableTests
         1 GET /people/{id:guid}/taught
         0 GET /first-run
         0 GET /health
+        0 GET /health/live
+        0 GET /health/ready
         1 GET /live
         1 GET /timetable.ics
         0 GET /openapi/{documentName}.json

@@ -38,7 +38,7 @@ public sealed partial class SheetReader
                     continue;
                 }
                 while (i + 1 < typed.Count && FitsBehind(line, typed[i + 1]) && Continues(line, typed[i + 1]))
-                    line = line with { Text = $"{line.Text.TrimEnd('=')} {typed[++i].Text}" };
+                    line = line with { Text = $"{line.Text.TrimEnd('=').TrimEnd()} {typed[++i].Text}" };
                 Take(line, i + 1 < typed.Count ? typed[i + 1] : null);
             }
             CloseCircuit();

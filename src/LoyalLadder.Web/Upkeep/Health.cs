@@ -10,10 +10,9 @@ public static class Health
 {
     public static void MapHealth(this WebApplication app)
     {
-        var health = app.MapGroup("/health").AllowAnonymous().ExcludeFromDescription();
-        health.MapGet("/live", () => Results.Text("up"));
-        health.MapGet("/ready", Ready);
-        health.MapGet("", Ready);
+        app.MapGet("/health/live", () => Results.Text("up")).AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/health/ready", Ready).AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/health", Ready).AllowAnonymous().ExcludeFromDescription();
     }
 
     private static async Task<IResult> Ready(LadderContext db, CancellationToken cancel) =>

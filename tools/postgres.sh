@@ -81,13 +81,17 @@ start_cluster() {
   else
     as_pg rm -f "$home/data/postmaster.pid"
     PG_PORT=$(free_port)
-    local options="-c listen_addresses=127.0.0.1 -c port=$PG_PORT -c unix_socket_directories= -c max_connections=200"
-    [ -n "$fast" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
-    as_pg "$PG_BIN/pg_ctl" -D "$home/data" -l "$home/server.log" -w -t 60 -o "$options" start >/dev/null \
-      || die "PostgreSQL did not start: see $home/server.log"
+    run_server "$home" "$fast" || die "PostgreSQL did not start: see $home/server.log"
   fi
   [ -n "$is_open" ] && lock_cluster "$home"
   make_roles "$home"
+}
+
+# run_server HOME [fast] : runs a cluster's server on PG_PORT.
+run_server() {
+  local options="-c listen_addresses=127.0.0.1 -c port=$PG_PORT -c unix_socket_directories= -c max_connections=200"
+  [ -n "${2:-}" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+  as_pg "$PG_BIN/pg_ctl" -D "$1/data" -l "$1/server.log" -w -t 60 -o "$options" start >/dev/null
 }
 
 # A cluster is set up beside its place and then moved there: nothing that holds data is ever deleted.

@@ -12,7 +12,9 @@ namespace LoyalLadder.Data.Moving;
 /// <summary>Which tables a school takes with it, each after those that it rests on.</summary>
 internal static class ArchiveTables
 {
-    /// <summary>What opens doors here, what this installation wrote down of its own use, and what is summed up anew from the rest.</summary>
+    /// <summary>
+    /// What opens doors here, what this installation wrote down of its own use, and what is summed up anew from the rest.
+    /// </summary>
     private static readonly HashSet<Type> Stays =
     [
         typeof(School),

@@ -31,14 +31,15 @@ public sealed class SchoolArchive(LadderContext db, SchoolLists lists)
     /// <summary>Where rows of a table stand.</summary>
     public static string NameOf(string table) => $"rows/{table}.jsonl";
 
-    /// <summary>Writes the archive of the scope's school.</summary>
-    public async Task Write(Stream to, CancellationToken cancel)
-    {
-        await using var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
-        await db
+    /// <summary>Writes the archive of the scope's school over whatever a file holds.</summary>
+    public Task Write(FileStream to, CancellationToken cancel) =>
+        db
             .Database.CreateExecutionStrategy()
             .ExecuteAsync(async () =>
             {
+                // when the database hung up in the middle it is all written once more
+                to.SetLength(0);
+                await using var zip = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
                 // one state of the school, whoever goes on working meanwhile
                 await using var transaction = await db.Database.BeginTransactionAsync(
                     System.Data.IsolationLevel.RepeatableRead,
@@ -46,7 +47,6 @@ public sealed class SchoolArchive(LadderContext db, SchoolLists lists)
                 );
                 await WriteAll(zip, cancel);
             });
-    }
 
     private async Task WriteAll(ZipArchive zip, CancellationToken cancel)
     {

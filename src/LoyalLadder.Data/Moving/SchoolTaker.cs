@@ -1,6 +1,9 @@
 using System.IO.Compression;
 using System.Text.Json;
-using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
@@ -79,6 +82,7 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
         catch (Npgsql.PostgresException e)
             when (e.SqlState.StartsWith("22", StringComparison.Ordinal)
                 || e.SqlState.StartsWith("23", StringComparison.Ordinal)
+                || e.SqlState == Npgsql.PostgresErrorCodes.InsufficientPrivilege
             )
         {
             throw new InvalidDataException($"Rows of {e.TableName} do not fit: {e.MessageText}", e);
@@ -87,39 +91,60 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
         return null;
     }
 
+    /// <summary>Somebody of the archive, as <see cref="SchoolArchive"/> writes them.</summary>
+    private sealed record Person
+    {
+        public required Guid Id { get; init; }
+        public required string DisplayName { get; init; }
+        public required Role Role { get; init; }
+        public required string Email { get; init; }
+        public required string UserName { get; init; }
+        public DateTimeOffset? ClosedAt { get; init; }
+        public NamingSchool? Naming { get; init; }
+        public SideWords? Sides { get; init; }
+        public Lead OwnLead { get; init; }
+    }
+
+    private static readonly JsonSerializerOptions OfPeople = new()
+    {
+        PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower,
+        Converters = { new JsonStringEnumConverter() },
+    };
+
     /// <summary>People come along without a password; who is here already stays who they are.</summary>
     private async Task<string?> People(ZipArchive zip, Dictionary<string, string> keys, CancellationToken cancel)
     {
         var here = await db.Staff.ToDictionaryAsync(u => u.NormalizedEmail ?? "", u => u.Id, cancel);
+        var coming = new List<Person>();
         await foreach (var rows in Rows(zip, SchoolArchive.PeopleName, keys, cancel))
-        foreach (var person in JsonNode.Parse(rows)!.AsArray().Select(p => p!.AsObject()))
-        {
-            var email = (string?)person["normalized_email"] ?? "";
-            if (here.TryGetValue(email, out var own))
-            {
-                keys[(string)person["id"]!] = own.ToString();
-                continue;
-            }
-            if (await door.Person(email, cancel) is not null)
-                return $"Somebody of another school here signs in as {person["email"]}. Change that e-mail in one of them first.";
-            db.Users.Add(Read(person));
-        }
+        foreach (var person in JsonSerializer.Deserialize<List<Person>>(rows, OfPeople) ?? [])
+            if (here.TryGetValue(person.Email.ToUpperInvariant(), out var own))
+                keys[person.Id.ToString()] = own.ToString();
+            else if (await door.Person(person.Email, cancel) is not null)
+                return $"Somebody of another school here signs in as {person.Email}. Change that e-mail in one of them first.";
+            else
+                coming.Add(person);
+        // none is added before it is known that all can come
+        db.Users.AddRange(coming.Select(Added));
         await db.SaveChangesAsync(cancel);
         return null;
     }
 
-    private AppUser Read(JsonObject person) =>
+    private AppUser Added(Person person) =>
         new()
         {
-            Id = Guid.Parse((string)person["id"]!),
+            Id = person.Id,
             SchoolId = db.SchoolId,
-            DisplayName = (string)person["display_name"]!,
-            Role = Enum.Parse<Role>((string)person["role"]!),
-            Email = (string?)person["email"],
-            NormalizedEmail = (string?)person["normalized_email"],
-            UserName = (string?)person["user_name"],
-            NormalizedUserName = (string?)person["normalized_user_name"],
-            ClosedAt = (DateTimeOffset?)person["closed_at"],
+            DisplayName = person.DisplayName,
+            Role = person.Role,
+            Email = person.Email,
+            NormalizedEmail = person.Email.ToUpperInvariant(),
+            UserName = person.UserName,
+            NormalizedUserName = person.UserName.ToUpperInvariant(),
+            ClosedAt = person.ClosedAt,
+            Naming = person.Naming,
+            Sides = person.Sides,
+            OwnLead = person.OwnLead,
             SecurityStamp = Guid.NewGuid().ToString("N"),
         };
 
@@ -172,7 +197,10 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
         );
 #pragma warning disable EF1002
         return db.Database.ExecuteSqlRawAsync(
-            $"UPDATE schools SET ({columns}) = (SELECT {columns} FROM jsonb_populate_recordset(null::schools, {{0}}::jsonb)) WHERE id = {{1}}",
+            $$"""
+            UPDATE schools SET ({{columns}}) = (SELECT {{columns}} FROM jsonb_populate_recordset(null::schools, {0}::jsonb))
+            WHERE id = {1}
+            """,
             [rows, db.SchoolId],
             cancel
         );

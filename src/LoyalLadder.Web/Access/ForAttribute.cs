@@ -6,7 +6,9 @@ using Microsoft.AspNetCore.Mvc.Filters;
 
 namespace LoyalLadder.Web.Access;
 
-/// <summary>Says at a page's handler who may use it. Every handler that changes something says so; one that does not is for heads alone.</summary>
+/// <summary>
+/// Says at a page's handler who may use it. Every handler that changes something says so; one that does not is for heads alone.
+/// </summary>
 [AttributeUsage(AttributeTargets.Method)]
 public sealed class ForAttribute(Role role) : Attribute
 {

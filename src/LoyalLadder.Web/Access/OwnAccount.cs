@@ -7,7 +7,9 @@ using Microsoft.AspNetCore.Identity;
 
 namespace LoyalLadder.Web.Access;
 
-/// <summary>What people do with their own account: a new password, a second step, recovery. Everything is written into the door book.</summary>
+/// <summary>
+/// What people do with their own account: a new password, a second step, recovery. Everything is written into the door book.
+/// </summary>
 public sealed class OwnAccount(
     FrontDoor door,
     TryLimit tries,
@@ -45,15 +47,8 @@ public sealed class OwnAccount(
         var errors = new FieldErrors();
         if (await Person(id) is not { } person)
             errors.Add("Old", "This account is no longer there.");
-        else if (
-            await tries.Count($"own password of {id}", 6, TimeSpan.FromSeconds(20), Longest, cancel) > TimeSpan.Zero
-        )
-            errors.Add("Old", "That was tried often. Wait a little, then try once more.");
-        else if (!await users.CheckPasswordAsync(person, old))
-        {
-            await book.Write(DoorDeed.WrongPassword, id, from.Address, cancel);
-            errors.Add("Old", "This is not the password that you have now.");
-        }
+        else if (await WrongPassword(person, old, from, cancel) is { } wrong)
+            errors.Add("Old", wrong);
         else
             Tell(errors, await users.ChangePasswordAsync(person, old, fresh));
         if (errors.Any)
@@ -61,6 +56,21 @@ public sealed class OwnAccount(
         await sessions.EndOthers(id, session, cancel);
         await book.Write(DoorDeed.ChosePassword, id, from.Address, cancel);
         return errors;
+    }
+
+    /// <summary>Why what somebody typed is not taken for their password; null when it is. Whoever found a device open tries it in vain.</summary>
+    private async Task<string?> WrongPassword(AppUser person, string typed, From from, CancellationToken cancel)
+    {
+        var wait = await tries.Count($"own password of {person.Id}", 6, TimeSpan.FromSeconds(20), Longest, cancel);
+        if (wait > TimeSpan.Zero)
+            return "That was tried often. Wait a little, then try once more.";
+        if (await users.CheckPasswordAsync(person, typed))
+        {
+            await tries.Forget($"own password of {person.Id}", cancel);
+            return null;
+        }
+        await book.Write(DoorDeed.WrongPassword, person.Id, from.Address, cancel);
+        return "This is not the password that you have now.";
     }
 
     /// <summary>Sends a link by which a password can be chosen anew, if anybody signs in with that e-mail.</summary>
@@ -154,11 +164,15 @@ public sealed class OwnAccount(
         return [.. await users.GenerateNewTwoFactorRecoveryCodesAsync(person, RecoveryCodes) ?? []];
     }
 
-    /// <summary>Turns codes off; the next authenticator gets another secret.</summary>
-    public async Task TurnCodesOff(AppUser person, From from, CancellationToken cancel)
+    /// <summary>Turns codes off for somebody who knows the password; the next authenticator gets another secret.</summary>
+    /// <returns>What is wrong; null when they are off.</returns>
+    public async Task<string?> TurnCodesOff(AppUser person, string old, From from, CancellationToken cancel)
     {
+        if (await WrongPassword(person, old, from, cancel) is { } wrong)
+            return wrong;
         await users.SetTwoFactorEnabledAsync(person, false);
         await users.ResetAuthenticatorKeyAsync(person);
         await book.Write(DoorDeed.TurnedCodesOff, person.Id, from.Address, cancel);
+        return null;
     }
 }

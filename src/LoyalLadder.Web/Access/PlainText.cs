@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.Mvc.ModelBinding.Binders;
 
 namespace LoyalLadder.Web.Access;
 
-/// <summary>Takes characters that no database keeps (NUL, half surrogates) out of every text that is sent, and leaves no promised one out.</summary>
+/// <summary>
+/// Takes characters that no database keeps (NUL, half surrogates) out of every text that is sent, and leaves no promised one out.
+/// </summary>
 public sealed class PlainTextBinderProvider : IModelBinderProvider
 {
     public IModelBinder? GetBinder(ModelBinderProviderContext context) =>

@@ -54,7 +54,8 @@ public static class Doorstep
             )
             .SingleAsync(cancel);
         return isOutside
-            ? "The pages' login owns the tables, or may become somebody who does: the wall between schools would not hold. Give LOYALLADDER_DB the login ladder_web (deploy/roles.sql)."
+            ? "The pages' login owns the tables, or may become somebody who does: the wall between schools would not hold. "
+                + "Give LOYALLADDER_DB the login ladder_web (deploy/roles.sql)."
             : null;
     }
 
@@ -73,7 +74,8 @@ public static class Doorstep
         if (theirs.Except(mine).LastOrDefault() is { } newer)
             return $"The database was brought up to date by a newer program ({newer}). Start that one; this one would not understand it.";
         if (mine.Except(theirs).FirstOrDefault() is { } missing)
-            return $"The database is older than this program ({missing} is missing). Back it up, then run --migrate with LOYALLADDER_OWNER_DB set.";
+            return $"The database is older than this program ({missing} is missing). "
+                + "Back it up, then run --migrate with LOYALLADDER_OWNER_DB set.";
         return null;
     }
 }

@@ -11,9 +11,6 @@ public sealed class SignInTests
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static Task<HttpResponseMessage> Try(Visitor visitor, string email, string password) =>
-        visitor.Post("/sign-in", "/sign-in", ("Email", email), ("Password", password));
-
     private static async Task<string> Refusal(HttpResponseMessage answer)
     {
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
@@ -29,17 +26,17 @@ public sealed class SignInTests
                 .Users.Where(u => u.Email == DemoSchool.Assistant)
                 .ExecuteUpdateAsync(u => u.SetProperty(x => x.ClosedAt, LadderServer.Tuesday), Cancel);
         using var visitor = new Visitor(server.Address);
-        var wrong = await Refusal(await Try(visitor, DemoSchool.Head, "not the right one"));
-        Assert.Equal(wrong, await Refusal(await Try(visitor, "nobody@netloft.example", "not the right one")));
-        Assert.Equal(wrong, await Refusal(await Try(visitor, DemoSchool.Assistant, TestDatabase.Password)));
+        var wrong = await Refusal(await visitor.TryToSignIn(DemoSchool.Head, "not the right one"));
+        Assert.Equal(wrong, await Refusal(await visitor.TryToSignIn("nobody@netloft.example", "not the right one")));
+        Assert.Equal(wrong, await Refusal(await visitor.TryToSignIn(DemoSchool.Assistant, TestDatabase.Password)));
         for (var i = 0; i < 6; i++)
-            Assert.Equal(wrong, await Refusal(await Try(visitor, DemoSchool.Instructor, "wrong again")));
+            Assert.Equal(wrong, await Refusal(await visitor.TryToSignIn(DemoSchool.Instructor, "wrong again")));
         // the wait is not over: even the right one is refused, in the same words
-        Assert.Equal(wrong, await Refusal(await Try(visitor, DemoSchool.Instructor, TestDatabase.Password)));
+        Assert.Equal(wrong, await Refusal(await visitor.TryToSignIn(DemoSchool.Instructor, TestDatabase.Password)));
         server.Clock.Pass(TimeSpan.FromSeconds(21));
         Assert.Equal(
             HttpStatusCode.Redirect,
-            (await Try(visitor, DemoSchool.Instructor, TestDatabase.Password)).StatusCode
+            (await visitor.TryToSignIn(DemoSchool.Instructor, TestDatabase.Password)).StatusCode
         );
     }
 
@@ -48,13 +45,13 @@ public sealed class SignInTests
     {
         await using var server = await LadderServer.Start();
         using var visitor = new Visitor(server.Address);
-        await Try(visitor, "warm@netloft.example", "to begin with");
+        await visitor.TryToSignIn("warm@netloft.example", "to begin with");
         var times = new Dictionary<string, List<TimeSpan>>();
         foreach (var email in (string[])["nobody@netloft.example", DemoSchool.Head])
             for (var i = 0; i < 3; i++)
             {
                 var began = TimeProvider.System.GetTimestamp();
-                await Try(visitor, email, "not the right one");
+                await visitor.TryToSignIn(email, "not the right one");
                 times.TryAdd(email, []);
                 times[email].Add(TimeProvider.System.GetElapsedTime(began));
             }
@@ -81,7 +78,7 @@ public sealed class SignInTests
                 )
         );
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a.StatusCode));
-        await Refusal(await Try(visitor, DemoSchool.Instructor, TestDatabase.Password));
+        await Refusal(await visitor.TryToSignIn(DemoSchool.Instructor, TestDatabase.Password));
         await using var owner = server.Owner();
         var notes = await owner.DoorNotes.IgnoreQueryFilters().Select(n => n.Deed).ToListAsync(Cancel);
         Assert.Equal(

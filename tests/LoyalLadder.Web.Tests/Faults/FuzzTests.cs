@@ -108,7 +108,9 @@ public sealed class FuzzTests
         }
         times.Sort((a, b) => b.Took.CompareTo(a.Took));
         TestContext.Current.SendDiagnosticMessage(
-            $"{count} requests with seed {seed} to {doors.Count} addresses: {broken.Count} broken, slowest {times[0].Took.TotalMilliseconds:0} ms ({times[0].What}), {times.Count(t => t.Took > TimeSpan.FromSeconds(1))} over a second"
+            $"{count} requests with seed {seed} to {doors.Count} addresses: {broken.Count} broken, "
+                + $"slowest {times[0].Took.TotalMilliseconds:0} ms ({times[0].What}), "
+                + $"{times.Count(t => t.Took > TimeSpan.FromSeconds(1))} over a second"
         );
         Assert.Equal("", string.Join('\n', broken));
     }
@@ -195,8 +197,10 @@ public sealed class FuzzTests
                 StringComparison.Ordinal
             );
         if (random.Next(3) == 0 && door.Fields.Count > 0)
-            path +=
-                $"{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}{door.Fields[random.Next(door.Fields.Count)]}={Uri.EscapeDataString(Odd())}";
+        {
+            var mark = path.Contains('?', StringComparison.Ordinal) ? '&' : '?';
+            path += $"{mark}{door.Fields[random.Next(door.Fields.Count)]}={Uri.EscapeDataString(Odd())}";
+        }
         if (path.Length > 4_000)
             path = path[..4_000]
                 .TrimEnd('%', '0', '1', '2', '3', '4', '5', '6', '7', '8', '9', 'A', 'B', 'C', 'D', 'E', 'F');

@@ -10,7 +10,7 @@ namespace LoyalLadder.Web.Tests.Faults;
 
 /// <summary>
 /// Web processes and database are killed at random while people write: what was confirmed is there, once. A short form of
-/// <c>bench/faults</c>, which sets <c>LOYALLADDER_KILLS</c> and, so that the database itself is killed, <c>LOYALLADDER_CRASH</c>.
+/// <c>bench/faults</c>, which sets <c>LOYALLADDER_KILLS</c> and names the server that may be killed by <c>LOYALLADDER_CRASH</c>.
 /// </summary>
 public sealed class KillTests
 {
@@ -135,12 +135,15 @@ public sealed class KillTests
         );
     }
 
-    /// <summary>Hangs up on everybody, or, where a script is given for it, kills the whole server and starts it again.</summary>
+    /// <summary>Hangs up on everybody, or, where the server is the test's own, kills it outright and starts it again.</summary>
     private static async Task CrashDatabase(TestDatabase database)
     {
-        if (Setting("LOYALLADDER_CRASH") is { } script)
+        if (Setting("LOYALLADDER_CRASH") is { } cluster)
         {
-            using var crash = Process.Start(script);
+            using var crash = Process.Start(
+                Path.Combine(WebProcess.SourceTree(), "tools", "crash"),
+                cluster.Split(' ')
+            );
             await crash.WaitForExitAsync();
             Assert.Equal(0, crash.ExitCode);
             return;
@@ -148,7 +151,10 @@ public sealed class KillTests
         await using var connection = new NpgsqlConnection($"{database.Web};Pooling=false");
         await connection.OpenAsync();
         await using var hangUp = new NpgsqlCommand(
-            "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename = current_user AND pid <> pg_backend_pid()",
+            """
+            SELECT pg_terminate_backend(pid) FROM pg_stat_activity
+            WHERE datname = current_database() AND usename = current_user AND pid <> pg_backend_pid()
+            """,
             connection
         );
         await hangUp.ExecuteNonQueryAsync();

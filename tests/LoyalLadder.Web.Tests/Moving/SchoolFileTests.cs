@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Net;
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Moving;
+using LoyalLadder.Web.Tests.Http;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Tests.Moving;
@@ -94,17 +95,7 @@ public sealed class SchoolFileTests
 
         // people come along, without what they come in by
         using var marlow = new Visitor(there.Address);
-        Assert.Equal(
-            HttpStatusCode.OK,
-            (
-                await marlow.Post(
-                    "/sign-in",
-                    "/sign-in",
-                    ("Email", DemoSchool.Instructor),
-                    ("Password", TestDatabase.Password)
-                )
-            ).StatusCode
-        );
+        Assert.Equal(HttpStatusCode.OK, (await marlow.TryToSignIn(DemoSchool.Instructor)).StatusCode);
         Assert.Contains("Marlow", (await head.Page("/school/users")).Body!.TextContent, StringComparison.Ordinal);
         await head.Page("/people");
         // and a second time there is a school already
@@ -171,24 +162,57 @@ public sealed class SchoolFileTests
         );
     }
 
-    [Fact]
-    public async Task A_file_with_rows_that_do_not_fit_is_taken_not_at_all()
+    public static TheoryData<string, Func<string, string>, string> Unfitting =>
+        new()
+        {
+            // a student twice
+            { SchoolArchive.NameOf("students"), rows => rows + rows.Split('\n')[0] + "\n", "nothing of it was taken" },
+            // rows of a school that is not this one
+            {
+                SchoolArchive.NameOf("halls"),
+                rows =>
+                    System.Text.RegularExpressions.Regex.Replace(
+                        rows,
+                        "\"school_id\": \"[^\"]*\"",
+                        $"\"school_id\": \"{Guid.NewGuid()}\""
+                    ),
+                "nothing of it was taken"
+            },
+            { SchoolArchive.NameOf("classes"), _ => "no JSON\n", "nothing of it was taken" },
+            { SchoolArchive.PeopleName, _ => "{\"id\": 7}\n", "nothing of it was taken" },
+            { SchoolArchive.PeopleName, _ => "[1, 2]\n", "nothing of it was taken" },
+            {
+                SchoolArchive.PeopleName,
+                rows => rows.Replace(DemoSchool.Instructor, Taken, StringComparison.Ordinal),
+                "signs in as"
+            },
+        };
+
+    /// <summary>Somebody of another school of the installation.</summary>
+    private const string Taken = "taken@water.example";
+
+    [Theory]
+    [MemberData(nameof(Unfitting))]
+    public async Task A_file_with_rows_that_do_not_fit_is_taken_not_at_all(
+        string entry,
+        Func<string, string> change,
+        string words
+    )
     {
         await using var here = await LadderServer.Start();
         await using var there = await LadderServer.Start(withDemo: false);
         using var ines = await Visitor.SignedIn(here);
         using var head = await Found(there, "other@netloft.example");
-        var entries = Entries(await Out(ines));
-        var students = SchoolArchive.NameOf("students");
-        entries[students] += entries[students].Split('\n')[0] + "\n";
-        var answer = await In(head, Zip([.. entries.Select(e => (e.Key, e.Value))]));
-        Assert.Contains(
-            "nothing of it was taken",
-            await answer.Content.ReadAsStringAsync(Cancel),
-            StringComparison.Ordinal
-        );
         await using var owner = there.Owner();
+        await OtherSchool.In(there);
+        await owner
+            .Users.Where(u => u.Email!.EndsWith("@water.example"))
+            .ExecuteUpdateAsync(u => u.SetProperty(x => x.NormalizedUserName, Taken.ToUpperInvariant()), Cancel);
+        var entries = Entries(await Out(ines));
+        entries[entry] = change(entries[entry]);
+        var answer = await In(head, Zip([.. entries.Select(e => (e.Key, e.Value))]));
+        Assert.Contains(words, await answer.Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
         Assert.False(await owner.Students.IgnoreQueryFilters().AnyAsync(Cancel));
-        Assert.Equal(1, await owner.Users.IgnoreQueryFilters().CountAsync(Cancel));
+        Assert.Equal(2, await owner.Users.IgnoreQueryFilters().CountAsync(Cancel));
     }
 }

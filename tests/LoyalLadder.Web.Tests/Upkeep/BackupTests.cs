@@ -45,7 +45,10 @@ public sealed class BackupTests
             sums.Add(
                 await owner
                     .Database.SqlQueryRaw<string>(
-                        $"SELECT '{table} ' || count(*) || ' ' || coalesce(sum(hashtextextended(t::text, 0)), 0) AS \"Value\" FROM \"{table}\" t"
+                        $"""
+                        SELECT '{table} ' || count(*) || ' ' || coalesce(sum(hashtextextended(t::text, 0)), 0) AS "Value"
+                        FROM "{table}" t
+                        """
                     )
                     .SingleAsync(Cancel)
             );

@@ -69,13 +69,10 @@ public sealed class IndexModel(
     {
         if (await account.Person(Me) is not { } person)
             return NotFound();
-        if (!await users.CheckPasswordAsync(person, old ?? ""))
-        {
-            ModelState.AddModelError("OldForCodes", "This is not the password that you have now.");
-            return await OnGetAsync();
-        }
-        await account.TurnCodesOff(person, HttpContext.From(), Cancel);
-        return Tell("Codes are off.");
+        if (await account.TurnCodesOff(person, old ?? "", HttpContext.From(), Cancel) is not { } wrong)
+            return Tell("Codes are off.");
+        ModelState.AddModelError("OldForCodes", wrong);
+        return await OnGetAsync();
     }
 
     [For(Role.Assistant)]

@@ -171,6 +171,9 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         return true;
     }
 
+    /// <summary>The save of a sheet that the next one takes back.</summary>
+    internal Guid? UndoneSave { get; set; }
+
     /// <summary>Writes down what happens to lines of sheets; moving alone counts, saving the same does not.</summary>
     private void RememberSheets()
     {
@@ -182,7 +185,11 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             .ToList();
         foreach (var entry in changed)
             if (ChangeOf(entry, batch) is { } change)
+            {
+                change.Undoes = UndoneSave;
                 SheetChanges.Add(change);
+            }
+        UndoneSave = null;
     }
 
     private static SheetChange? ChangeOf(EntityEntry<SheetLine> entry, Guid batch)

@@ -96,6 +96,7 @@ public static class LadderDatabase
             .AddScoped<SheetQuotes>()
             .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()
+            .AddScoped<SheetBlocks>()
             .AddScoped<SheetSettling>()
             .AddScoped<SheetHistory>()
             .AddScoped<LessonHeads>()

@@ -8,7 +8,7 @@ const files = {
 for (const weight of [400, 600, 700])
     files[`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff2`] =
         `text-${weight}.woff2`;
-for (const weight of [600, 700, 800])
+for (const weight of [400, 600, 700, 800])
     files[`@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-${weight}-normal.woff2`] =
         `display-${weight}.woff2`;
 

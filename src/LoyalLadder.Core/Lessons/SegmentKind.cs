@@ -1,6 +1,6 @@
 namespace LoyalLadder.Core.Lessons;
 
-/// <summary>What kind of work a segment is; it chooses the pattern in the skyline and the default priority.</summary>
+/// <summary>What kind of work a segment is; it chooses the stroke of the ladder's rungs and the default priority.</summary>
 public enum SegmentKind
 {
     Other,

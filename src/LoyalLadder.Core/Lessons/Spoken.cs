@@ -20,7 +20,7 @@ public static class Spoken
     public static string Difference(int over)
     {
         if (over == 0)
-            return "to the second";
+            return "exactly on time";
         var (minutes, seconds) = (Math.Abs(over) / 60, Math.Abs(over) % 60);
         var size = (minutes, seconds) switch
         {

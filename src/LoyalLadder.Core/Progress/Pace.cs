@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 
 namespace LoyalLadder.Core.Progress;
 
@@ -51,19 +52,6 @@ public readonly record struct PacedLine(
 /// <param name="Actual">Their seconds as run.</param>
 /// <param name="Factor">What a planned second is taken for from now on.</param>
 public readonly record struct PaceOfKind(PaceKind Kind, int Lines, int Planned, int Actual, double Factor);
-
-/// <summary>When a lesson is likely to end.</summary>
-/// <param name="Seconds">Likely length, opening and closing included.</param>
-/// <param name="Spread">Standard deviation of it, in seconds.</param>
-public readonly record struct LikelyEnd(double Seconds, double Spread)
-{
-    /// <summary>Length that is kept with a chance, 0 to 1.</summary>
-    public double Within(double chance) => Seconds + (Spread * Normal.Quantile(chance));
-
-    /// <summary>The chance, 0 to 1, of finishing within some seconds.</summary>
-    public double Odds(double seconds) =>
-        Spread <= 0 ? (seconds >= Seconds ? 1 : 0) : Normal.Below((seconds - Seconds) / Spread);
-}
 
 /// <summary>
 /// How much longer than planned work takes, learned from logs: a median on the log scale for the school, and below it for the
@@ -147,6 +135,15 @@ public sealed class Pace
         : _classes.TryGetValue((kind, classId), out var ofClass) ? ofClass
         : _kinds.GetValueOrDefault(kind, _school);
 
+    /// <summary>The chance of ending in time that a lesson is fitted to.</summary>
+    public const double FittedOdds = 0.8;
+
+    /// <summary>Lines taken for what four such stretches in five keep to.</summary>
+    public TakenFor Keeping(Guid classId, Guid instructor) =>
+        lines =>
+            Of(lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)), 0, classId, instructor)
+                .Within(FittedOdds);
+
     /// <summary>When a planned lesson is likely to end.</summary>
     public LikelyEnd Of(ClockedLesson lesson, Guid classId, Guid instructor) =>
         Of(
@@ -200,36 +197,5 @@ public sealed class Pace
     {
         var mean = values.Average();
         return values.Sum(v => (v - mean) * (v - mean)) / (values.Count - 1);
-    }
-}
-
-/// <summary>The normal distribution.</summary>
-internal static class Normal
-{
-    /// <summary>Share below a standard score, by a rational approximation that is right to seven places.</summary>
-    public static double Below(double z)
-    {
-        var t = 1 / (1 + (0.2316419 * Math.Abs(z)));
-        var tail =
-            Math.Exp(-z * z / 2)
-            / Math.Sqrt(2 * Math.PI)
-            * t
-            * (0.319381530 + (t * (-0.356563782 + (t * (1.781477937 + (t * (-1.821255978 + (t * 1.330274429))))))));
-        return z >= 0 ? 1 - tail : tail;
-    }
-
-    /// <summary>The standard score below which a share lies; found by halving, for shares from a millionth on.</summary>
-    public static double Quantile(double share)
-    {
-        var (low, high) = (-6.0, 6.0);
-        for (var i = 0; i < 60; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Below(middle) < share)
-                low = middle;
-            else
-                high = middle;
-        }
-        return (low + high) / 2;
     }
 }

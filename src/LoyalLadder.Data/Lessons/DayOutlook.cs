@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -5,11 +6,10 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>How a planned lesson stands before it begins.</summary>
-/// <param name="OverSeconds">What its sheet is over the time booked; below zero what is left.</param>
-/// <param name="LikelyEnd">The hour by which half of such lessons have ended; null while too little was run.</param>
-/// <param name="Odds">How likely it is to end in time, 0 to 1; null likewise.</param>
+/// <param name="Headline">When it ends, as its sheet says it.</param>
+/// <param name="EndsAt">The hour that the headline speaks of.</param>
 /// <param name="Stops">Stops that nobody has settled or set aside.</param>
-public sealed record LessonOutlook(int OverSeconds, TimeOnly? LikelyEnd, double? Odds, int Stops);
+public sealed record LessonOutlook(Headline Headline, TimeOnly EndsAt, int Stops);
 
 /// <summary>The outlook of a day's lessons. Today is looked at by everybody, so it is worked out anew only when a sheet has changed.</summary>
 public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolMemory memory)
@@ -49,14 +49,10 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
         var outlooks = new Dictionary<Guid, LessonOutlook>();
         foreach (var sheet in sheets)
         {
-            var (clock, likely) = (sheet.Clock, await paces.Of(sheet, cancel));
+            var clock = sheet.Clock;
+            var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, cancel));
             var stops = sheet.OpenStops([.. aside[sheet.Lesson.Id]]).Count();
-            outlooks[sheet.Lesson.Id] = new LessonOutlook(
-                clock.OverSeconds,
-                likely is { } end ? clock.TimeAt((int)end.Within(0.5)) : null,
-                likely?.Odds(clock.BookedSeconds),
-                stops
-            );
+            outlooks[sheet.Lesson.Id] = new LessonOutlook(headline, clock.TimeAt(headline.EndsAt), stops);
         }
         return outlooks;
     }

@@ -10,6 +10,9 @@ public sealed class SheetChange : SchoolRow
     public Guid LineId { get; set; }
     public Guid Batch { get; set; }
 
+    /// <summary>The save that this one takes back; null where it is a step of its own.</summary>
+    public Guid? Undoes { get; set; }
+
     /// <summary>Counted up by the database: the order of changes holds whatever clocks say.</summary>
     public long Number { get; set; }
 

@@ -2,7 +2,6 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
 
@@ -19,14 +18,14 @@ public sealed class SheetEdits(
     /// <param name="lessonId">The lesson.</param>
     /// <param name="key">The key of the post, which becomes that of the first line: sent twice it adds once.</param>
     /// <param name="text">As typed.</param>
-    /// <param name="after">The row to stand behind; null for the end.</param>
+    /// <param name="where">Where it should stand.</param>
     /// <param name="owed">The log line that this makes good, if any.</param>
     /// <param name="cancel">Ends the wait.</param>
     public async Task<SheetEdit> Add(
         Guid lessonId,
         Guid key,
         string? text,
-        Guid? after,
+        LineTarget where,
         Guid? owed,
         CancellationToken cancel
     )
@@ -35,45 +34,53 @@ public sealed class SheetEdits(
         var drill = call is null ? null : await drills.Named(call.Name, cancel);
         if (call is not null && drill is null)
             return new SheetEdit.Refused($"There is no drill called '{call.Name}'. Material lists them.");
-        var (texts, refusal) = await ReadTyped(drill?.Text ?? text, cancel);
+        var (entries, texts, refusal) = await ReadEntries(drill?.Text ?? text, cancel);
         if (refusal is not null)
             return new SheetEdit.Refused(refusal);
         return await db.InTurn(
             Turn(lessonId),
             key,
             () => Task.FromResult<SheetEdit>(new SheetEdit.Saved(key)),
-            () => AddInTurn(lessonId, key, texts, after, owed, call is { IsLink: true } ? drill : null, cancel),
+            async () =>
+            {
+                var edit = await AddInTurn(lessonId, texts, entries, where, cancel);
+                if (edit.Added is not { } added)
+                    return edit.Refused!;
+                added[0].Id = key;
+                Tie(added, owed, call is { IsLink: true } ? drill : null);
+                db.SheetLines.AddRange(added);
+                return new SheetEdit.Saved(key);
+            },
             cancel
         );
     }
 
-    private async Task<SheetEdit> AddInTurn(
+    private async Task<(List<SheetLine>? Added, SheetEdit? Refused)> AddInTurn(
         Guid lessonId,
-        Guid key,
         List<string> texts,
-        Guid? after,
-        Guid? owed,
-        Drill? linked,
+        List<SheetEntry> entries,
+        LineTarget where,
         CancellationToken cancel
     )
     {
-        if (!await db.Lessons.AnyAsync(l => l.Id == lessonId, cancel))
-            return new SheetEdit.Gone();
+        if (await sheets.Open(lessonId, cancel) is not { } sheet)
+            return (null, new SheetEdit.Gone());
         var rows = await db.SheetRows(lessonId, cancel);
         if (rows.Count(r => r.RemovedAt is null) + texts.Count > SheetReader.MostLines)
-            return new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines.");
-        var behind = rows.Find(r => r.Id == after) ?? rows.LastOrDefault(r => r.RemovedAt is null);
+            return (null, new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines."));
+        var behind = where.Behind(sheet, entries) is { } row ? rows.Find(r => r.Id == row) : null;
+        return (Insert(lessonId, rows, behind, texts), null);
+    }
+
+    private static void Tie(List<SheetLine> added, Guid? owed, Drill? linked)
+    {
         var link = Guid.CreateVersion7();
-        var added = Insert(lessonId, rows, behind, texts);
-        added[0].Id = key;
         foreach (var line in added)
         {
             line.OwedLogLineId = owed;
             if (linked is not null)
                 (line.DrillId, line.LinkId) = (linked.Id, link);
         }
-        db.SheetLines.AddRange(added);
-        return new SheetEdit.Saved(key);
     }
 
     /// <summary>Replaces the text of a line, as seen at a version.</summary>
@@ -187,7 +194,7 @@ public sealed class SheetEdits(
             cancel
         );
 
-    /// <summary>Takes a line out, as seen at a version; <see cref="Restore"/> puts it back where it was.</summary>
+    /// <summary>Takes a line out, as seen at a version.</summary>
     /// <param name="lessonId">The lesson.</param>
     /// <param name="lineId">The line.</param>
     /// <param name="version">What was seen; null takes it out whatever it says now.</param>
@@ -207,22 +214,6 @@ public sealed class SheetEdits(
                 Unlink(rows, row);
                 var below = rows.Find(r => r.RemovedAt is null && string.CompareOrdinal(r.Place, row.Place) > 0);
                 return new SheetEdit.Saved(below?.Id ?? lineId);
-            },
-            cancel
-        );
-
-    /// <summary>Puts back a line that was taken out.</summary>
-    public Task<SheetEdit> Restore(Guid lessonId, Guid lineId, CancellationToken cancel) =>
-        db.InTurn(
-            Turn(lessonId),
-            async () =>
-            {
-                var rows = await db.SheetRows(lessonId, cancel);
-                if (rows.Find(r => r.Id == lineId) is not { } row)
-                    return (SheetEdit)new SheetEdit.Gone();
-                row.RemovedAt = null;
-                Unlink(rows, row);
-                return new SheetEdit.Saved(lineId);
             },
             cancel
         );
@@ -296,20 +287,29 @@ public sealed class SheetEdits(
 
     private async Task<(List<string> Texts, string? Refusal)> ReadTyped(string? text, CancellationToken cancel)
     {
+        var (_, texts, refusal) = await ReadEntries(text, cancel);
+        return (texts, refusal);
+    }
+
+    private async Task<(List<SheetEntry> Entries, List<string> Texts, string? Refusal)> ReadEntries(
+        string? text,
+        CancellationToken cancel
+    )
+    {
         if (string.IsNullOrWhiteSpace(text))
-            return ([], "Type what the class does, for example: front kick 5/side");
+            return ([], [], "Type what the class does, for example: front kick 5/side");
         if (SheetReader.Refusal(text) is { } refusal)
-            return ([], refusal);
+            return ([], [], refusal);
         var reader = await sheets.Reader(cancel);
-        var entries = reader.ReadEntries(await quotes.Filled(text, cancel));
+        var entries = reader.ReadEntries(await quotes.Filled(text, cancel)).ToList();
         if (entries is [LessonLine { Problem: { } wrong }])
-            return ([], wrong);
+            return ([], [], wrong);
         if (entries.Count == 0)
-            return ([], "There are no words in this line.");
+            return ([], [], "There are no words in this line.");
         var writer = new SheetWriter(reader);
         var texts = entries.Select(writer.Write).ToList();
         if (texts.Find(t => t.Length > SheetLine.LongestText) is { } tooLong)
-            return ([], $"A line may have {SheetLine.LongestText:N0} characters; this has {tooLong.Length:N0}.");
-        return (texts, null);
+            return ([], [], $"A line may have {SheetLine.LongestText:N0} characters; this has {tooLong.Length:N0}.");
+        return (entries, texts, null);
     }
 }

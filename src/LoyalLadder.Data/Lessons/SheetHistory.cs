@@ -6,8 +6,11 @@ namespace LoyalLadder.Data.Lessons;
 /// <summary>One save of a sheet: who, when, and what happened to which lines.</summary>
 public sealed record SheetVersion(Guid Batch, DateTimeOffset At, Guid ById, IReadOnlyList<SheetChange> Changes);
 
-/// <summary>How many lines are again as they were, and how many were left as somebody has made them since.</summary>
-public sealed record WentBack(int Undone, int Left);
+/// <summary>What came of going back.</summary>
+/// <param name="Undone">Lines that are again as they were.</param>
+/// <param name="Left">Lines that were left as somebody has made them since.</param>
+/// <param name="Line">The first of them that stands in the sheet now; null where none does.</param>
+public sealed record WentBack(int Undone, int Left, Guid? Line);
 
 /// <summary>What happened to a sheet, and the way back.</summary>
 public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvider time)
@@ -36,28 +39,65 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
         ];
     }
 
-    /// <summary>The newest save of a sheet by who is signed in: what they undo is their own, never a colleague's.</summary>
-    public async Task<Guid?> LastOwn(Guid lessonId, CancellationToken cancel) =>
-        await db
-            .SheetChanges.Where(c => c.LessonId == lessonId && c.ChangedById == scope.UserId)
-            .OrderByDescending(c => c.Number)
-            .Select(c => (Guid?)c.Batch)
-            .FirstOrDefaultAsync(cancel);
+    /// <summary>Takes back the last own step that can be taken back: never a colleague's.</summary>
+    /// <returns>Null when there is none.</returns>
+    public Task<WentBack?> UndoLast(Guid lessonId, CancellationToken cancel) =>
+        StepAlong(lessonId, steps => steps.Undo, cancel);
 
-    /// <summary>Takes one save back. Lines that somebody has changed since stay as they are now.</summary>
-    /// <returns>Null when there is no such save.</returns>
-    public Task<WentBack?> Undo(Guid lessonId, Guid batch, CancellationToken cancel) =>
+    /// <summary>Does again what was taken back last.</summary>
+    /// <returns>Null when there is nothing, or when something else was done since.</returns>
+    public Task<WentBack?> RedoLast(Guid lessonId, CancellationToken cancel) =>
+        StepAlong(lessonId, steps => steps.Redo, cancel);
+
+    private Task<WentBack?> StepAlong(
+        Guid lessonId,
+        Func<OwnSteps, IReadOnlyList<Guid>> which,
+        CancellationToken cancel
+    ) =>
         db.InTurn(
             SheetEdits.Turn(lessonId),
             async () =>
             {
-                var changes = await db
-                    .SheetChanges.Where(c => c.LessonId == lessonId && c.Batch == batch)
-                    .ToListAsync(cancel);
-                return changes.Count == 0 ? null : await GoBack(lessonId, changes, onlyUntouched: true, cancel);
+                // a step whose lines were all changed by others since is passed over
+                foreach (var batch in which(await Steps(lessonId, cancel)))
+                    if (await UndoInTurn(lessonId, batch, cancel) is { Undone: > 0 } back)
+                        return back;
+                return null;
             },
             cancel
         );
+
+    private async Task<OwnSteps> Steps(Guid lessonId, CancellationToken cancel)
+    {
+        var saves = await db
+            .SheetChanges.Where(c => c.LessonId == lessonId && c.ChangedById == scope.UserId)
+            .GroupBy(c => new { c.Batch, c.Undoes })
+            .Select(g => new
+            {
+                g.Key.Batch,
+                g.Key.Undoes,
+                Number = g.Min(c => c.Number),
+            })
+            .OrderByDescending(s => s.Number)
+            .Take(MostShown)
+            .ToListAsync(cancel);
+        saves.Reverse();
+        return OwnSteps.Of(saves.Select(s => (s.Batch, s.Undoes)));
+    }
+
+    /// <summary>Takes one save back. Lines that somebody has changed since stay as they are now.</summary>
+    /// <returns>Null when there is no such save.</returns>
+    public Task<WentBack?> Undo(Guid lessonId, Guid batch, CancellationToken cancel) =>
+        db.InTurn(SheetEdits.Turn(lessonId), () => UndoInTurn(lessonId, batch, cancel), cancel);
+
+    private async Task<WentBack?> UndoInTurn(Guid lessonId, Guid batch, CancellationToken cancel)
+    {
+        var changes = await db.SheetChanges.Where(c => c.LessonId == lessonId && c.Batch == batch).ToListAsync(cancel);
+        if (changes.Count == 0)
+            return null;
+        db.UndoneSave = batch;
+        return await GoBack(lessonId, changes, onlyUntouched: true, cancel);
+    }
 
     /// <summary>Makes the sheet what it was right behind a save, whatever came later; that is a change of its own and can be undone.</summary>
     public Task<WentBack?> Restore(Guid lessonId, Guid batch, CancellationToken cancel) =>
@@ -87,7 +127,7 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
     )
     {
         var rows = await db.SheetRows(lessonId, cancel);
-        var (undone, left) = (0, 0);
+        var (undone, left) = (new List<SheetLine>(), 0);
         foreach (var change in changes)
         {
             if (rows.Find(r => r.Id == change.LineId) is not { } row)
@@ -99,9 +139,10 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
                 continue;
             }
             GoBack(rows, row, change);
-            undone++;
+            undone.Add(row);
         }
-        return new WentBack(undone, left);
+        var stands = undone.Where(r => r.RemovedAt is null).MinBy(r => r.Place, StringComparer.Ordinal);
+        return new WentBack(undone.Count, left, stands?.Id);
     }
 
     private void GoBack(List<SheetLine> rows, SheetLine row, SheetChange change)

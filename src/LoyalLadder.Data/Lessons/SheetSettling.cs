@@ -1,12 +1,13 @@
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Progress;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>Settling what the checks say of a sheet, and fitting it into its time.</summary>
-public sealed class SheetSettling(LadderContext db, LessonSheets sheets, TimeProvider time)
+public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBook paces, TimeProvider time)
 {
     /// <summary>Sets a stop aside for this lesson, by name and with a reason.</summary>
     /// <returns>What is wrong with the reason; null when it is kept.</returns>
@@ -99,24 +100,35 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, TimePro
 
     /// <summary>Puts the fitted form of chosen lines into the sheet, all in one save.</summary>
     /// <param name="lessonId">The lesson.</param>
+    /// <param name="way">The way that was chosen; null for the fit line by line.</param>
     /// <param name="lines">The lines whose fitted form is taken, each with the version that was fitted.</param>
     /// <param name="cancel">Stops it.</param>
     /// <returns>How many lines changed; null when the sheet has changed since, so that the fit has to be made anew.</returns>
-    public Task<int?> AcceptFit(Guid lessonId, IReadOnlyDictionary<Guid, uint> lines, CancellationToken cancel) =>
+    public Task<int?> AcceptFit(
+        Guid lessonId,
+        FitWay? way,
+        IReadOnlyDictionary<Guid, uint> lines,
+        CancellationToken cancel
+    ) =>
         db.InTurn(
             SheetEdits.Turn(lessonId),
             async () =>
             {
                 if (await sheets.Open(lessonId, cancel) is not { } sheet)
                     return null;
-                if (LessonFit.Of(sheet.Plan, sheet.Clock.Setting).Fitted is not { } fitted)
+                if (await Fitted(sheet, way, cancel) is not { } fitted)
                     return null;
                 var rows = await db.SheetRows(lessonId, cancel);
-                var chosen = fitted
-                    .Lines.Where(l => l.IsChanged && lines.ContainsKey(sheet.RowOf[l.Entry].Id))
+                var changed = fitted
+                    .Lines.Where(l => l.IsChanged)
                     .Select(l => (Fit: l, Row: rows.First(r => r.Id == sheet.RowOf[l.Entry].Id)))
                     .ToList();
-                if (chosen.Exists(c => lines[c.Row.Id] != c.Row.Version))
+                var chosen = changed.FindAll(c => lines.ContainsKey(c.Row.Id));
+                // a way is taken as it was shown: all of it, or not at all
+                if (
+                    chosen.Exists(c => lines[c.Row.Id] != c.Row.Version)
+                    || (way is not null && (chosen.Count != changed.Count || chosen.Count != lines.Count))
+                )
                     return null;
                 var writer = new SheetWriter(await sheets.Reader(cancel));
                 foreach (var (fit, row) in chosen)
@@ -125,6 +137,15 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, TimePro
             },
             cancel
         );
+
+    private async Task<Fitted?> Fitted(OpenSheet sheet, FitWay? way, CancellationToken cancel)
+    {
+        var (plan, setting) = (sheet.Plan, sheet.Clock.Setting);
+        if (way is not { } chosen)
+            return LessonFit.Of(plan, setting).Fitted;
+        var whole = LessonFit.Rest.Whole(setting);
+        return WaysToFit.Of(chosen, plan, setting, whole, await paces.TakenFor(sheet, cancel)).Fitted;
+    }
 
     private void Take(List<SheetLine> rows, SheetLine row, string? fitted)
     {

@@ -1244,6 +1244,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
 
+                    b.Property<Guid?>("Undoes")
+                        .HasColumnType("uuid")
+                        .HasColumnName("undoes");
+
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()
                         .ValueGeneratedOnAddOrUpdate()
@@ -2403,6 +2407,10 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<int>("Customs")
                         .HasColumnType("integer")
                         .HasColumnName("customs");
+
+                    b.Property<bool>("FitsPlainSum")
+                        .HasColumnType("boolean")
+                        .HasColumnName("fits_plain_sum");
 
                     b.Property<bool>("HeadsNeedSecondStep")
                         .HasColumnType("boolean")

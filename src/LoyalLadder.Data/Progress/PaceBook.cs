@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
@@ -19,6 +21,15 @@ public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memor
         if (sheet.Clock.Lines.IsEmpty)
             return null;
         return (await Known(cancel))?.Of(sheet.Clock, sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
+    }
+
+    /// <summary>How long lines are taken to last when a lesson is fitted: what four such lessons in five keep to, or the plain sum
+    /// where the school prefers that or too little was run.</summary>
+    public async Task<TakenFor> TakenFor(OpenSheet sheet, CancellationToken cancel)
+    {
+        if (sheet.School.FitsPlainSum || await Known(cancel) is not { } pace)
+            return WaysToFit.PlainSum;
+        return pace.Keeping(sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
     }
 
     /// <summary>What the school's own log says of its pace; null while too little was run.</summary>

@@ -2,40 +2,32 @@ using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Progress;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Runs;
 
-/// <summary>A line of what is left, before and behind a fit; a fitted dose of null means that it is left out.</summary>
-public sealed record MatFitLine(string Title, string Dose, string? Fitted, int SecondsBefore, int SecondsAfter);
+/// <summary>A way to end in time, as the mat shows it: what it does, and by how many seconds the lesson then ends sooner.</summary>
+public sealed record MatWay(string Way, string Title, int SecondsSaved);
 
 /// <summary>What the mat offers when a lesson runs late.</summary>
 /// <param name="LateSeconds">By how much the end would be late as things stand; early is negative.</param>
-/// <param name="Fits">False when even the musts do not fit.</param>
-/// <param name="Lines">What changes.</param>
-/// <param name="MustsOver">Without a fit: seconds by which the musts alone do not fit.</param>
-public sealed record MatFitOffer(int LateSeconds, bool Fits, IReadOnlyList<MatFitLine> Lines, int MustsOver)
+/// <param name="Ways">The ways that end in time and change something; empty where none does.</param>
+public sealed record MatFitOffer(int LateSeconds, IReadOnlyList<MatWay> Ways)
 {
     public static MatFitOffer Of(RestOfRun rest) =>
         new(
             rest.LateSeconds,
-            rest.Fitted is not null,
-            [.. (rest.Fitted?.Lines ?? []).Where(l => l.IsChanged).Select(Line)],
-            rest.NoFit?.OverSeconds ?? 0
-        );
-
-    private static MatFitLine Line(FittedLine line) =>
-        new(
-            line.Before.Content,
-            SheetWriter.Write(line.Before.Dose!),
-            line.After?.Dose is { } dose ? SheetWriter.Write(dose) : null,
-            line.SecondsBefore,
-            line.SecondsAfter
+            [
+                .. rest
+                    .Ways.Where(w => w.Changed.Any())
+                    .Select(w => new MatWay(w.Way.ToString(), rest.Title(w), w.SecondsSaved)),
+            ]
         );
 }
 
 /// <summary>Fits what is left of a running lesson into the time that is left, and keeps that for all devices.</summary>
-public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns runs, TimeProvider time)
+public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns runs, PaceBook paces, TimeProvider time)
 {
     /// <summary>What a fit would change; null when nothing runs.</summary>
     public async Task<MatFitOffer?> Offer(Guid lessonId, CancellationToken cancel)
@@ -44,9 +36,9 @@ public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns run
         return run is not null && await RestOf(run, cancel) is { } rest ? MatFitOffer.Of(rest) : null;
     }
 
-    /// <summary>Fits what is left and keeps it for all devices.</summary>
+    /// <summary>Fits what is left in one of the ways and keeps it for all devices.</summary>
     /// <returns>The program from now on; null when nothing runs or nothing fits.</returns>
-    public Task<MatProgram?> Take(Guid lessonId, CancellationToken cancel) =>
+    public Task<MatProgram?> Take(Guid lessonId, FitWay way, CancellationToken cancel) =>
         db.InTurn(
             $"run {lessonId}",
             async () =>
@@ -54,7 +46,7 @@ public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns run
                 var run = await db.Runs.Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
                 if (run is null || await RestOf(run, cancel) is not { } rest)
                     return null;
-                var program = rest.Program(run.ReadProgram(), new SheetWriter(await sheets.Reader(cancel)));
+                var program = rest.Program(way, run.ReadProgram(), new SheetWriter(await sheets.Reader(cancel)));
                 if (program is null)
                     return null;
                 run.Program = LessonRun.Write(program);
@@ -78,6 +70,7 @@ public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns run
             state,
             run.BookedEnd,
             await sheets.Reader(cancel),
+            await paces.TakenFor(sheet, cancel),
             time.GetUtcNow()
         );
     }

@@ -41,6 +41,9 @@ public sealed class School
     /// <summary>The school's own words on safety, shown on the School page.</summary>
     public string Policy { get; set; } = "";
 
+    /// <summary>Lessons are fitted to the plain sum of their lines instead of what they are likely to take.</summary>
+    public bool FitsPlainSum { get; set; }
+
     /// <summary>Head instructors need a second step to sign in.</summary>
     public bool HeadsNeedSecondStep { get; set; }
 

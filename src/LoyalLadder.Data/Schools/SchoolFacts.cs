@@ -26,6 +26,7 @@ public sealed record SchoolCard
     public bool CrossedMitts { get; init; }
     public NameCustoms Customs { get; init; }
     public string Policy { get; init; } = "";
+    public bool FitsPlainSum { get; init; }
     public uint Version { get; init; }
 
     public static SchoolCard Of(School school) =>
@@ -44,6 +45,7 @@ public sealed record SchoolCard
             CrossedMitts = school.CrossedMitts,
             Customs = school.Customs,
             Policy = school.Policy,
+            FitsPlainSum = school.FitsPlainSum,
             Version = school.Version,
         };
 }

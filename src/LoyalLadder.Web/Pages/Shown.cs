@@ -49,13 +49,4 @@ public static class Shown
             LessonStage.ToLog => "to log",
             _ => "logged",
         };
-
-    /// <summary>'74 %'; what is nearly sure either way is not said more exactly than it is known.</summary>
-    public static string Odds(double odds) =>
-        odds switch
-        {
-            > 0.9 => "over 90 %",
-            < 0.1 => "under 10 %",
-            _ => string.Create(CultureInfo.InvariantCulture, $"{Math.Round(odds * 100)} %"),
-        };
 }

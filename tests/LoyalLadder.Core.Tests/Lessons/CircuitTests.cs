@@ -119,4 +119,29 @@ public class CircuitTests
     [InlineData("## Rounds\nsparring 3 x 2:00\nrest 1:00")]
     public void What_is_said_of_one_line_makes_no_circuit(string sheet) =>
         Assert.DoesNotContain(Given.Reader.Read($"# A\n{sheet}").Plan.Lines, l => l.Dose is CircuitDose);
+
+    [Theory]
+    [InlineData("push-up x10\nplank 30s", "circuit x3: push-up x10 | plank 30s")]
+    [InlineData(
+        "jab, cross 5/side [mitts]\nburpee x8 could",
+        "circuit x3: jab, cross 5/side | burpee x8 [mitts] could"
+    )]
+    public void Lines_are_made_into_one_circuit(string lines, string circuit)
+    {
+        var parts = Given.Reader.Read($"# Test\n{lines}").Plan.Lines.ToList();
+        Assert.All(parts, p => Assert.True(Circuits.MayBePart(p)));
+        var made = Circuits.Of(parts, 3);
+        var written = new Core.Lessons.Sheets.SheetWriter(Given.Reader).Write(made);
+        Assert.Equal(circuit, written.Replace(" (", ": ", StringComparison.Ordinal));
+        Assert.Equal(made, Given.Line(written));
+    }
+
+    [Theory]
+    [InlineData("## Pads")]
+    [InlineData("note: quiet")]
+    [InlineData("plank")]
+    [InlineData("stations 4 x 1:00 change 20s")]
+    [InlineData("circuit x2: push-up x10 | plank 30s")]
+    public void What_has_no_amount_of_its_own_is_no_part_of_a_circuit(string line) =>
+        Assert.False(Circuits.MayBePart(Given.Reader.ReadEntries(line)[0]));
 }

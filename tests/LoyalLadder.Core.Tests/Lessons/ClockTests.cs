@@ -199,16 +199,59 @@ public class ClockTests
     }
 
     [Fact]
-    public void The_skyline_covers_the_lesson_from_its_first_second_to_its_last()
+    public void The_ladder_covers_the_lesson_from_its_first_second_to_its_last()
     {
         var lesson = Given.Clock(
-            "jog 2:00\nrear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side\nplank 30s",
+            "jog 2:00\nrear front kick 5/side\n   advanced: jab, cross, rear front kick 5/side\nwater 30s\nplank 30s",
             Given.Adults()
         );
-        var blocks = Skyline.Of(lesson).Blocks;
-        Assert.Equal(0, blocks.Min(b => b.From));
-        Assert.Equal(lesson.TotalSeconds, blocks.Max(b => b.From + b.Seconds));
-        Assert.Equal(2, blocks.Count(b => b.Lanes == 2));
+        var ladder = LessonLadder.Of(lesson);
+        var at = 0;
+        foreach (var bay in ladder.Bays.Where(b => b.Lane == 0))
+        {
+            // the lane that is not the longest stands idle until the line ends
+            Assert.True(bay.From == at || ladder.Bays.Any(b => b.Lane > 0 && b.To == bay.From));
+            at = bay.To;
+        }
+        Assert.Equal(lesson.TotalSeconds, at);
+        Assert.Equal(2, ladder.Bays.Count(b => b.Lanes == 2));
+        Assert.Equal(30, Assert.Single(ladder.Bays, b => b.Kind == BayKind.Water).Seconds);
+        Assert.Equal(
+            [lesson.Setting.OpeningSeconds, .. lesson.Lines.Select(l => l.EndsAt), lesson.TotalSeconds],
+            ladder.Uprights
+        );
+    }
+
+    [Theory]
+    [InlineData("jog 2:00", RungStroke.Whole)]
+    [InlineData("straddle stretch 30s", RungStroke.Dotted)]
+    [InlineData("jab, cross pairs 5/side", RungStroke.Double)]
+    [InlineData("## Pads\njab, cross 5/side", RungStroke.Double)]
+    [InlineData("lines 2 jobs x 1:00 change 20s: round kick | plank", RungStroke.Broken)]
+    [InlineData("circuit x2: push-up x10 | plank 30s", RungStroke.Broken)]
+    [InlineData("front kick floor x2", RungStroke.Broken)]
+    public void Rungs_say_who_works_with_whom(string sheet, RungStroke stroke)
+    {
+        var work = LessonLadder.Of(Given.Clock(sheet, Given.Adults())).Bays.First(b => b.Kind == BayKind.Work);
+        Assert.Equal(stroke, work.Stroke);
+        Assert.InRange(work.Rungs, 1, 5);
+    }
+
+    [Theory]
+    [InlineData("jog 45:00", null, "2 min over", true)]
+    [InlineData("jog 43:20", null, "1 min over", true)]
+    [InlineData("jog 42:20", null, "on time", false)]
+    [InlineData("jog 36:00", null, "7 min left", false)]
+    [InlineData("jog 36:00", 48 * 60.0, "likely 3 min over", true)]
+    [InlineData("jog 50:00", 44 * 60.0, "likely 1 min left", false)]
+    [InlineData("jog 30:00\nround kicks\nplank", 48 * 60.0, "at least 32 min: 2 lines have no time", true)]
+    [InlineData("jog 30:00\nwibble 2:00", null, "about 35 min: 1 line is not understood", false)]
+    public void The_headline_is_one_figure_in_words(string sheet, double? likely, string words, bool isOver)
+    {
+        var plan = Given.Reader.Read($"# Test\n{sheet}").Plan;
+        var clock = LessonClock.Time(plan, Given.Adults() with { Minutes = 45 });
+        var headline = Headline.Of(plan, clock, likely is { } l ? new LikelyEnd(l, 60) : null);
+        Assert.Equal((words, isOver), (headline.Words, headline.IsOver));
     }
 
     [Theory]
@@ -263,7 +306,7 @@ public class ClockTests
         );
 
     [Theory]
-    [InlineData(0, "to the second")]
+    [InlineData(0, "exactly on time")]
     [InlineData(160, "2 min 40 over")]
     [InlineData(-35, "35 s left")]
     [InlineData(-1200, "20 min left")]

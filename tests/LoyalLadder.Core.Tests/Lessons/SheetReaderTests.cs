@@ -403,4 +403,15 @@ public class SheetReaderTests
             StringComparison.Ordinal
         );
     }
+
+    [Theory]
+    [InlineData("pads", true)]
+    [InlineData("Warm up", true)]
+    [InlineData("cool down:", true)]
+    [InlineData("self-defence", true)]
+    [InlineData("pads 5 min", false)]
+    [InlineData("plank", false)]
+    [InlineData("- pads", false)]
+    public void A_line_by_itself_is_a_heading_where_it_says_only_that(string typed, bool isHeading) =>
+        Assert.Equal(isHeading, Assert.Single(Given.Reader.ReadEntries(typed)) is Segment);
 }

@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Progress;
 
 namespace LoyalLadder.Core.Tests.Progress;

@@ -17,7 +17,7 @@ public sealed class SheetEditsTests(Loft loft)
         var first = (await desk.Rows(lesson))[0].Id;
         for (var n = 60; n >= 1; n--)
             Assert.IsType<SheetEdit.Saved>(
-                await edits.Add(lesson, Guid.CreateVersion7(), $"hook x{n}", first, null, Cancel)
+                await edits.Add(lesson, Guid.CreateVersion7(), $"hook x{n}", new LineTarget(first), null, Cancel)
             );
         var rows = await desk.Rows(lesson);
         Assert.Equal(62, rows.Select(r => r.Place).Distinct().Count());
@@ -30,8 +30,8 @@ public sealed class SheetEditsTests(Loft loft)
         await using var desk = await loft.Sit();
         var (edits, key) = (desk.Get<SheetEdits>(), Guid.CreateVersion7());
         var lesson = await desk.Begin("jab x1");
-        await edits.Add(lesson, key, "cross x2", null, null, Cancel);
-        await edits.Add(lesson, key, "cross x2", null, null, Cancel);
+        await edits.Add(lesson, key, "cross x2", default, null, Cancel);
+        await edits.Add(lesson, key, "cross x2", default, null, Cancel);
         Assert.Equal("jab x1|cross x2", await desk.Text(lesson));
     }
 
@@ -83,14 +83,20 @@ public sealed class SheetEditsTests(Loft loft)
     public async Task What_is_taken_out_comes_back_where_it_was()
     {
         await using var desk = await loft.Sit();
-        var edits = desk.Get<SheetEdits>();
+        var (edits, history) = (desk.Get<SheetEdits>(), desk.Get<SheetHistory>());
         var lesson = await desk.Begin("jab x1\ncross x1\nhook x1");
         var middle = (await desk.Rows(lesson))[1];
         await edits.Remove(lesson, middle.Id, null, Cancel);
-        await edits.Add(lesson, Guid.CreateVersion7(), "slip x1", null, null, Cancel);
+        await edits.Add(lesson, Guid.CreateVersion7(), "slip x1", default, null, Cancel);
         Assert.Equal("jab x1|hook x1|slip x1", await desk.Text(lesson));
-        await edits.Restore(lesson, middle.Id, Cancel);
-        Assert.Equal("jab x1|cross x1|hook x1|slip x1", await desk.Text(lesson));
+        await history.UndoLast(lesson, Cancel);
+        Assert.Equal("jab x1|hook x1", await desk.Text(lesson));
+        await history.UndoLast(lesson, Cancel);
+        Assert.Equal("jab x1|cross x1|hook x1", await desk.Text(lesson));
+        await history.RedoLast(lesson, Cancel);
+        await history.RedoLast(lesson, Cancel);
+        Assert.Equal("jab x1|hook x1|slip x1", await desk.Text(lesson));
+        Assert.Null(await history.RedoLast(lesson, Cancel));
     }
 
     [Fact]
@@ -100,7 +106,7 @@ public sealed class SheetEditsTests(Loft loft)
         var edits = desk.Get<SheetEdits>();
         var drill = await desk.Db.Drills.AsNoTracking().FirstAsync(d => d.Name == "Cold morning", Cancel);
         var lesson = await desk.Begin("jab x1");
-        await edits.Add(lesson, Guid.CreateVersion7(), $"drill: {drill.Name}", null, null, Cancel);
+        await edits.Add(lesson, Guid.CreateVersion7(), $"drill: {drill.Name}", default, null, Cancel);
         var rows = await desk.Rows(lesson);
         Assert.Equal(drill.Text.Split('\n').Length, rows.Count(r => r.DrillId == drill.Id));
         await edits.Step(lesson, rows[^1].Id, 1, Cancel);

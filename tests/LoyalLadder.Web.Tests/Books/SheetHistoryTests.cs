@@ -32,11 +32,16 @@ public sealed class SheetHistoryTests(Loft loft)
         await As(desk, DemoSchool.Instructor);
         await Change(desk, lesson, 1, "cross x9");
         await As(desk, DemoSchool.Head);
-        var mine = await history.LastOwn(lesson, Cancel);
-        var back = await history.Undo(lesson, mine!.Value, Cancel);
-        await desk.Save();
+        var back = await history.UndoLast(lesson, Cancel);
         Assert.Equal((1, 0), (back!.Undone, back.Left));
         Assert.Equal("jab x1|cross x9", await desk.Text(lesson));
+        await history.RedoLast(lesson, Cancel);
+        Assert.Equal("jab x2|cross x9", await desk.Text(lesson));
+        // something new: what was taken back is past
+        await history.UndoLast(lesson, Cancel);
+        await Change(desk, lesson, 0, "jab x7");
+        Assert.Null(await history.RedoLast(lesson, Cancel));
+        Assert.Equal("jab x7|cross x9", await desk.Text(lesson));
     }
 
     [Fact]
@@ -46,7 +51,7 @@ public sealed class SheetHistoryTests(Loft loft)
         var history = desk.Get<SheetHistory>();
         var lesson = await desk.Begin("jab x1");
         await Change(desk, lesson, 0, "jab x2");
-        var mine = (await history.LastOwn(lesson, Cancel))!.Value;
+        var mine = (await history.Of(lesson, Cancel))[0].Batch;
         await As(desk, DemoSchool.Instructor);
         await Change(desk, lesson, 0, "jab x3");
         await As(desk, DemoSchool.Head);
@@ -64,16 +69,14 @@ public sealed class SheetHistoryTests(Loft loft)
         await Change(desk, lesson, 0, "jab x2");
         var then = (await history.Of(lesson, Cancel))[0].Batch;
         await Change(desk, lesson, 0, "jab x3");
-        await desk.Get<SheetEdits>().Add(lesson, Guid.CreateVersion7(), "hook x4", null, null, Cancel);
+        await desk.Get<SheetEdits>().Add(lesson, Guid.CreateVersion7(), "hook x4", default, null, Cancel);
         await desk.Get<SheetEdits>().Remove(lesson, (await desk.Rows(lesson))[1].Id, null, Cancel);
         await desk.Save();
         Assert.Equal("jab x3|hook x4", await desk.Text(lesson));
         await history.Restore(lesson, then, Cancel);
         await desk.Save();
         Assert.Equal("jab x2|cross x1", await desk.Text(lesson));
-        var last = (await history.LastOwn(lesson, Cancel))!.Value;
-        await history.Undo(lesson, last, Cancel);
-        await desk.Save();
+        await history.UndoLast(lesson, Cancel);
         Assert.Equal("jab x3|hook x4", await desk.Text(lesson));
     }
 

@@ -12,19 +12,19 @@ public sealed class ComposeTests
         "leg swing 10/side",
         "lunge 9/side",
         "basics",
-        "jab, cross 12/side",
-        "front kick 10/side",
-        "round kick 10/side",
+        "jab, cross 20/side",
+        "front kick 20/side",
+        "round kick 20/side",
         "water 1:00",
         "pads",
-        "jab, cross pairs 15/side",
-        "rear round kick pairs 15/side",
+        "jab, cross pairs 25/side",
+        "rear round kick pairs 25/side",
         "self-defence",
-        "wrist release pairs 6/side -- tap stops",
+        "wrist release pairs 12/side -- tap stops",
         "fitness",
-        "plank 3 x 45s rest 30s",
+        "plank 5 x 45s rest 30s",
         "push-up 3x10 rest 30s",
-        "squat 2x15",
+        "squat 3x15",
         "cool down",
         "stretch 4:00",
         "quiet sitting 1:00",
@@ -60,12 +60,11 @@ public sealed class ComposeTests
         Assert.Equal(15, ines.Texts(".line .dose").Count);
         Press(Keys.Escape);
         Press("f");
-        ines.Until(() => ines.Has("[data-accept-fit]"));
-        Press(Keys.Enter);
+        ines.Until(() => ines.Has("[data-way='3']"));
+        Press("3");
         ines.Until(() => ines.Text(".said").Contains("fitted.", StringComparison.Ordinal));
-        Assert.DoesNotContain(" over", ines.Text(".fit .over"), StringComparison.Ordinal);
-        Assert.Matches("^4[345]:", ines.Text(".fit .quiet"));
-        Assert.InRange(presses, 200, 350);
+        Assert.Matches("^likely ([0-9] min left|on time)$", ines.Text("#headline"));
+        Assert.InRange(presses, 150, 300);
         TestContext.Current.SendDiagnosticMessage($"{presses} key presses");
         ines.HasNoScriptErrors();
     }
@@ -91,7 +90,7 @@ public sealed class ComposeTests
         ines.Press("u");
         ines.Until(() => ines.Texts(".line .dose")[0] == "10/side");
         ines.Press("z");
-        ines.Until(() => ines.Has(".skyline.zoom-2"));
+        ines.Until(() => ines.Has(".lesson-ladder.zoom-2"));
         ines.IsAccessible("Sheet, zoomed");
         ines.Run("document.querySelector('#due .pull button').scrollIntoView({ block: 'center' })");
         ines.Click("#due .pull button");

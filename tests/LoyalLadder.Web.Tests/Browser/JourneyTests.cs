@@ -45,12 +45,12 @@ public sealed class JourneyTests
 
     private static void EditByKeys(Screen ines)
     {
-        var before = ines.Text(".fit .over");
+        var before = ines.Find("#headline").GetAttribute("title");
         ines.Run("document.activeElement.blur()");
         ines.Press("jj"); // the heading, then the jacks
         ines.Press("]");
         ines.Until(() => ines.Texts(".line .dose")[0] == "x21");
-        Assert.NotEqual(before, ines.Text(".fit .over"));
+        Assert.NotEqual(before, ines.Find("#headline").GetAttribute("title"));
         ines.Press("x");
         ines.Until(() => ines.Texts(".line .dose")[0] == "5/side");
         ines.Press("u");

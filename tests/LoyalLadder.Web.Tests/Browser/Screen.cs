@@ -96,7 +96,17 @@ internal sealed class Screen : IDisposable
     public void Click(string css) =>
         Wait(() =>
         {
-            _driver.FindElement(By.CssSelector(css)).Click();
+            var element = _driver.FindElement(By.CssSelector(css));
+            try
+            {
+                element.Click();
+            }
+            catch (ElementClickInterceptedException)
+            {
+                // behind the head that stays: whoever clicks scrolls it into sight first
+                Run($"document.querySelector({Quoted(css)}).scrollIntoView({{ block: 'center' }})");
+                throw;
+            }
             return this;
         });
 

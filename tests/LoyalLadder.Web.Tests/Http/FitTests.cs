@@ -15,7 +15,7 @@ public sealed class FitTests
         using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
         var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
         var before = Doses(await marlow.Page(sheet));
-        var offered = await marlow.Page($"{sheet}/settle?handler=Fit");
+        var offered = await marlow.Page($"{sheet}/settle?by=lines");
         var boxes = offered.QuerySelectorAll("input[name=fit]").Select(b => b.GetAttribute("value")!).ToList();
         Assert.True(boxes.Count >= 3);
         Assert.Equal(before, Doses(await marlow.Page(sheet)));
@@ -36,14 +36,14 @@ public sealed class FitTests
         Assert.DoesNotContain("fitted.", stale.Body!.TextContent, StringComparison.Ordinal);
 
         // all of it: the lesson ends in time, and one press takes all of it back
-        var again = (await marlow.Page($"{sheet}/settle?handler=Fit"))
+        var again = (await marlow.Page($"{sheet}/settle?by=lines"))
             .QuerySelectorAll("input[name=fit]")
             .Select(b => ("fit", b.GetAttribute("value")!))
             .ToArray();
         var between = Doses(await marlow.Page(sheet));
         var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", again));
-        Assert.DoesNotContain("over", taken.QuerySelector(".fit .over")!.TextContent, StringComparison.Ordinal);
-        var undo = taken.QuerySelector("[data-undo]")!.GetAttribute("formaction")!;
+        Assert.DoesNotContain("over", taken.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
+        var undo = taken.QuerySelector(".said button")!.GetAttribute("formaction")!;
         var undone = await Visitor.Parse(await marlow.Post(sheet, undo));
         Assert.Contains("as before.", undone.QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(string.Join(" ; ", between), string.Join(" ; ", Doses(await marlow.Page(sheet))));
@@ -74,6 +74,52 @@ public sealed class FitTests
         );
     }
 
+    [Fact]
+    public async Task Each_of_the_three_ways_ends_in_time_and_is_taken_as_its_card_says()
+    {
+        await using var server = await LadderServer.Start();
+        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var sheet = await marlow.Link("/", "a[href^='/sheets/']", "Kites");
+        await marlow.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "plank 3 x 3:00 rest 10s could"));
+        var before = Doses(await marlow.Page(sheet));
+        foreach (var way in new[] { "LeaveOut", "OneLess", "ALittleOff" })
+        {
+            var offered = await marlow.Page($"{sheet}/settle");
+            Assert.Equal(3, offered.QuerySelectorAll(".way").Length);
+            var card = offered.QuerySelector($".way[formaction*='way={way}']");
+            if (card is null)
+                continue;
+            var rows = offered.QuerySelectorAll($"input[name=fit_{way}]").Select(b => b.GetAttribute("value")!);
+            var post = rows.Select(r => ($"fit_{way}", r)).ToArray();
+            var stale = post.Select(r => (r.Item1, r.Item2.Split(':')[0] + ":1")).ToArray();
+            var action = card.GetAttribute("formaction")!;
+            Assert.Contains("once more", await Said(marlow, sheet, action, stale), StringComparison.Ordinal);
+            Assert.Contains("once more", await Said(marlow, sheet, action, []), StringComparison.Ordinal);
+            Assert.Equal(before, Doses(await marlow.Page(sheet)));
+            Assert.Contains("fitted.", await Said(marlow, sheet, action, post), StringComparison.Ordinal);
+            var page = await marlow.Page(sheet);
+            Assert.NotEqual(before, Doses(page));
+            Assert.DoesNotContain("over", page.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
+            await marlow.Post(sheet, $"{sheet}/settle?handler=Back");
+            Assert.Equal(before, Doses(await marlow.Page(sheet)));
+        }
+        // what was taken back last is done again, once
+        Assert.Contains(
+            "as before",
+            await Said(marlow, sheet, $"{sheet}/settle?handler=Again", []),
+            StringComparison.Ordinal
+        );
+        Assert.NotEqual(before, Doses(await marlow.Page(sheet)));
+        Assert.Contains(
+            "nothing",
+            await Said(marlow, sheet, $"{sheet}/settle?handler=Again", []),
+            StringComparison.Ordinal
+        );
+    }
+
+    private static async Task<string> Said(Visitor visitor, string sheet, string action, (string, string)[] fields) =>
+        (await Visitor.Parse(await visitor.Post(sheet, action, fields))).QuerySelector(".said")!.TextContent;
+
     private static List<string> Doses(IDocument page) =>
         [.. page.QuerySelectorAll(".line .dose").Select(d => d.TextContent)];
 
@@ -84,7 +130,7 @@ public sealed class FitTests
         using var ines = await Visitor.SignedIn(server);
         var sheet = await ines.Link("/", "a[href^='/sheets/']", "Kites");
         await ines.Post(sheet, $"{sheet}/lines?handler=Add", ("text", "plank 100 min must"));
-        var page = await ines.Page($"{sheet}/settle?handler=Fit");
+        var page = await ines.Page($"{sheet}/settle?by=lines");
         Assert.Contains("does not fit", page.QuerySelector(".fit-pane")!.TextContent, StringComparison.Ordinal);
         Assert.StartsWith("plank", page.QuerySelector(".fit-pane li")!.TextContent.Trim(), StringComparison.Ordinal);
     }

@@ -47,8 +47,11 @@ public sealed class PairsOfPostsTests
                 () => OnLine("doses", "Move", "&by=-1"),
                 () => OnLine("doses", "Prioritise", "&priority=Could"),
                 () => OnLine("lines", "Remove", ""),
-                Restore,
-                () => Plain(sheet, $"{sheet}/settle?handler=Undo&batch={Guid.NewGuid()}"),
+                () => Plain(sheet, $"{sheet}/settle?handler=Back"),
+                () => Plain(sheet, $"{sheet}/settle?handler=Again"),
+                () => OnSeveral("Move", "&by=1"),
+                () => OnSeveral("Drop"),
+                () => OnSeveral("Copy"),
                 () => Plain(sheet, $"{sheet}/settle?handler=Mend"),
                 SayOnLine,
                 Log,
@@ -70,13 +73,13 @@ public sealed class PairsOfPostsTests
         private Task<Post> Add() =>
             Plain(sheet, $"{sheet}/lines?handler=Add", ("text", $"added {_random.Next(1_000_000)} x10"));
 
-        private async Task<List<(Guid Id, uint Version)>> Lines(bool removed = false)
+        private async Task<List<(Guid Id, uint Version)>> Lines()
         {
             await using var db = server.Owner();
             var lesson = Guid.Parse(sheet.Split('/')[^1]);
             var lines = await db
                 .SheetLines.IgnoreQueryFilters()
-                .Where(l => l.LessonId == lesson && (l.RemovedAt != null) == removed)
+                .Where(l => l.LessonId == lesson && l.RemovedAt == null)
                 .Select(l => new { l.Id, l.Version })
                 .ToListAsync(Cancel);
             return lines.ConvertAll(l => (l.Id, l.Version));
@@ -97,12 +100,11 @@ public sealed class PairsOfPostsTests
             return post with { Fields = [.. post.Fields, ("text", $"edited {_random.Next(1_000_000)} x10")] };
         }
 
-        private async Task<Post> Restore()
+        private async Task<Post> OnSeveral(string handler, string more = "")
         {
-            var gone = await Lines(removed: true);
-            return gone.Count == 0
-                ? await Add()
-                : await Plain(sheet, $"{sheet}/lines?handler=Restore&line={Any(gone).Id}");
+            var lines = await Lines();
+            var picks = string.Concat(lines.Take(3).Select(l => $"&pick={l.Id}"));
+            return await Plain(sheet, $"{sheet}/blocks?handler={handler}{more}{picks}");
         }
 
         private async Task<Post> SayOnLine()

@@ -76,7 +76,7 @@ public sealed partial class RoleTableTests
         1 GET /sheets/{id:guid}?handler=Live
         1 GET /sheets/{id:guid}/matches
         1 GET /sheets/{id:guid}/files?handler=Pasted
-        1 GET /sheets/{id:guid}/files?handler=Skyline
+        1 GET /sheets/{id:guid}/files?handler=Ladder
         1 GET /sheets/{id:guid}/files?handler=Text
         0 GET /join/{secret}
         0 GET /sign-in
@@ -167,7 +167,6 @@ public sealed partial class RoleTableTests
         2 POST /sheets/{id:guid}/lines?handler=Owed
         2 POST /sheets/{id:guid}/doses?handler=Prioritise
         2 POST /sheets/{id:guid}/lines?handler=Remove
-        2 POST /sheets/{id:guid}/lines?handler=Restore
         2 POST /sheets/{id:guid}/lines?handler=Sample
         2 POST /sheets/{id:guid}/talk?handler=Say
         2 POST /sheets/{id:guid}/settle?handler=SetAside
@@ -181,7 +180,14 @@ public sealed partial class RoleTableTests
         2 POST /material/words
         2 POST /material/words?handler=Forget
         2 POST /sheets/new?handler=Mend
-        2 POST /sheets/{id:guid}/settle?handler=Undo
+        2 POST /sheets/{id:guid}/settle?handler=Again
+        2 POST /sheets/{id:guid}/settle?handler=Back
+        2 POST /sheets/{id:guid}/blocks?handler=Circuit
+        2 POST /sheets/{id:guid}/blocks?handler=Copy
+        2 POST /sheets/{id:guid}/blocks?handler=Drop
+        2 POST /sheets/{id:guid}/blocks?handler=Keep
+        2 POST /sheets/{id:guid}/blocks?handler=Move
+        2 POST /sheets/{id:guid}/blocks?handler=Remove
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock
         4 POST /api/v1/lessons/fit

@@ -44,7 +44,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var (visitor, sheet) = await Pasted(text);
         var page = await visitor.Page(sheet);
         Assert.True(page.QuerySelectorAll(".line .at").Length >= 8);
-        Assert.NotNull(page.QuerySelector("svg.skyline .booked"));
+        Assert.NotNull(page.QuerySelector("svg.lesson-ladder .peg"));
         Assert.Equal(
             text,
             await (await visitor.Get($"{sheet}/files?handler=Pasted")).Content.ReadAsStringAsync(
@@ -65,8 +65,8 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         );
         Assert.Equal("6/side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
         Assert.NotEqual(
-            before.QuerySelector(".fit .over")!.TextContent,
-            answer.QuerySelector(".fit .over")!.TextContent
+            before.QuerySelector("#headline")!.GetAttribute("title"),
+            answer.QuerySelector("#headline")!.GetAttribute("title")
         );
         answer = await Visitor.Parse(
             await visitor.Send($"{sheet}/doses?handler=Move&line={rows[1]}&by=-1", token, true)
@@ -74,7 +74,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(["plank", "front kick"], Words(answer));
         answer = await Visitor.Parse(await visitor.Send($"{sheet}/lines?handler=Remove&line={rows[1]}", token, true));
         Assert.Equal(["front kick"], Words(answer));
-        answer = await Visitor.Parse(await visitor.Send($"{sheet}/lines?handler=Restore&line={rows[1]}", token, true));
+        answer = await Visitor.Parse(await visitor.Send($"{sheet}/settle?handler=Back", token, true));
         Assert.Equal(["plank", "front kick"], Words(answer));
         answer = await Visitor.Parse(
             await visitor.Send($"{sheet}/doses?handler=Prioritise&line={rows[1]}&priority=Could", token, true)

@@ -45,7 +45,7 @@ internal static class WholeLessonChecks
         at.Lesson.OverSeconds > 0
             ? new Check(
                 "overrun",
-                CheckLevel.Stop,
+                CheckLevel.Warn,
                 null,
                 $"Runs {Spoken.Difference(at.Lesson.OverSeconds)}; the end is what gets lost."
             )

@@ -47,7 +47,7 @@ internal sealed class FitLines
     /// <summary>Indexes of lines that may be left out and teach what a later line needs.</summary>
     public IReadOnlyList<int> Deciding { get; private set; } = [];
 
-    public static FitLines Of(LessonPlan plan, LessonSetting setting, int from)
+    public static FitLines Of(LessonPlan plan, LessonSetting setting, int from, FitRule rule)
     {
         var lines = new FitLines(setting.Group);
         var segment = SegmentKind.Other;
@@ -60,48 +60,27 @@ internal sealed class FitLines
             if (i < from)
                 lines._done.Add(line);
             else
-                lines.All.Add(Choices(i, line, dose, segment, setting));
+                lines.All.Add(Choices(i, line, dose, segment, setting, rule));
         }
         lines.Deciding = lines.Teachers().Take(MostDeciding).ToList();
         return lines;
     }
 
-    private static FitLine Choices(int entry, LessonLine line, Dose dose, SegmentKind segment, LessonSetting setting)
+    private static FitLine Choices(
+        int entry,
+        LessonLine line,
+        Dose dose,
+        SegmentKind segment,
+        LessonSetting setting,
+        FitRule rule
+    )
     {
         var priority = Priorities.Of(line, segment);
-        var (least, most) = LessonFit.Bounds(priority);
-        var planned = LessonClock.WorkSeconds(line, setting);
-        var options = DoseScale
-            .Between(dose, least, most)
-            .Select(d =>
-            {
-                var share = (double)DoseScale.Amount(d) / DoseScale.Amount(dose);
-                var scaled = Scaled(line, d, (decimal)share);
-                var value = 1000 * LessonFit.Weight(priority) * planned * LessonFit.Use(share);
-                return new FitOption(scaled, LessonClock.WorkSeconds(scaled, setting), (long)Math.Round(value));
-            })
+        var options = rule.Forms(line, dose, priority, segment, LessonClock.WorkSeconds(line, setting))
+            .Select(f => new FitOption(f.Line, LessonClock.WorkSeconds(f.Line, setting), f.Value))
             .ToList();
-        return new FitLine(entry, line, GettingThere.Of(line, segment), options, priority == Priority.Could);
+        return new FitLine(entry, line, GettingThere.Of(line, segment), options, rule.MayDrop(line, priority, segment));
     }
-
-    /// <summary>What other groups do shrinks and grows by the same share.</summary>
-    private static LessonLine Scaled(LessonLine line, Dose dose, decimal share) =>
-        line with
-        {
-            Dose = dose,
-            Versions = line.Versions.IsEmpty
-                ? line.Versions
-                : line
-                    .Versions.Select(v =>
-                        v.Line.Dose is { } own
-                            ? v with
-                            {
-                                Line = v.Line with { Dose = DoseScale.Nearest(own, share) },
-                            }
-                            : v
-                    )
-                    .ToSequence(),
-        };
 
     /// <summary>Lines that may be left out and are the first to teach something that a later line is charged for.</summary>
     private IEnumerable<int> Teachers()

@@ -45,11 +45,12 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
         return row;
     }
 
-    private int Getting(int from, int to) =>
-        GettingThere.Seconds(from < 0 ? rest.Arrangement : lines[from].Arrangement, lines[to].Arrangement, setting);
+    private Arrangement Standing(int holder) => holder < 0 ? rest.Arrangement : lines[holder].Arrangement;
 
-    /// <summary>Nobody moves to drink; the seconds are those of the same formation.</summary>
-    private int GettingToDrink => GettingThere.Seconds(Arrangement.Lines, Arrangement.Lines, setting);
+    private int Getting(int from, int to) => GettingThere.Seconds(Standing(from), lines[to].Arrangement, setting);
+
+    /// <summary>Nobody moves to drink; the seconds are those of the formation as it stands.</summary>
+    private int GettingToDrink(int holder) => GettingThere.Seconds(Standing(holder), Standing(holder), setting);
 
     private void Stand(int i, Dictionary<int, long[]> best)
     {
@@ -92,12 +93,13 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
         foreach (var holder in best.Keys.ToList())
         {
             var row = best[holder];
+            var getting = GettingToDrink(holder);
             var after = lines[i].MayDrop ? (long[])row.Clone() : Fresh();
             var chosen = new short[_seconds + 1];
             Array.Fill(chosen, (short)-1);
             for (var o = 0; o < lines[i].Options.Count; o++)
             {
-                var (cost, value) = (GettingToDrink + lines[i].Options[o].Seconds, lines[i].Options[o].Value);
+                var (cost, value) = (getting + lines[i].Options[o].Seconds, lines[i].Options[o].Value);
                 for (var t = cost; t <= _seconds; t++)
                 {
                     if (row[t - cost] == Never || row[t - cost] + value <= after[t])
@@ -128,7 +130,7 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
                 if (_drunk[(i, holder)][at] is >= 0 and var drunk)
                 {
                     options[i] = drunk;
-                    at -= GettingToDrink + lines[i].Options[drunk].Seconds;
+                    at -= GettingToDrink(holder) + lines[i].Options[drunk].Seconds;
                 }
             }
             else if (i == holder)

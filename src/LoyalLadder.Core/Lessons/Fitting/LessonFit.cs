@@ -36,7 +36,12 @@ public static class LessonFit
     /// <param name="FromEntry">The first entry that may change; what stands before it is done.</param>
     /// <param name="Seconds">Time for it, getting there included; opening and closing not.</param>
     /// <param name="Arrangement">How the class stands at the beginning, with what in hand.</param>
-    public readonly record struct Rest(int FromEntry, int Seconds, Arrangement Arrangement);
+    public readonly record struct Rest(int FromEntry, int Seconds, Arrangement Arrangement)
+    {
+        /// <summary>All of a lesson that has not begun.</summary>
+        public static Rest Whole(LessonSetting setting) =>
+            new(0, (setting.Minutes * 60) - setting.OpeningSeconds - setting.ClosingSeconds, Arrangement.Lines);
+    }
 
     /// <summary>Worth of a share of the planned dose: the first half counts for more than the second.</summary>
     public static double Use(double share) => (1 - Math.Exp(-2 * share)) / (1 - Math.Exp(-2));
@@ -54,16 +59,16 @@ public static class LessonFit
 
     /// <summary>Fits a whole lesson into its booked time.</summary>
     public static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting) =>
-        Of(
-            plan,
-            setting,
-            new Rest(0, (setting.Minutes * 60) - setting.OpeningSeconds - setting.ClosingSeconds, Arrangement.Lines)
-        );
+        Of(plan, setting, Rest.Whole(setting));
 
     /// <summary>Fits what is left of a lesson.</summary>
-    public static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting, Rest rest)
+    public static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting, Rest rest) =>
+        Of(plan, setting, rest, FitRule.LineByLine);
+
+    /// <summary>Fits what is left of a lesson as a rule allows.</summary>
+    internal static (Fitted? Fitted, NoFit? NoFit) Of(LessonPlan plan, LessonSetting setting, Rest rest, FitRule rule)
     {
-        var lines = FitLines.Of(plan, setting, rest.FromEntry);
+        var lines = FitLines.Of(plan, setting, rest.FromEntry, rule);
         if (Best(lines, setting, rest) is not { } best)
             return (null, Least(lines.Keeping(_ => false), setting, rest));
         var entries = plan.Entries.ToList<SheetEntry?>();

@@ -21,11 +21,11 @@ public sealed record RestOfRun
     /// <summary>Seconds by which the end would be late as things stand; early is below zero.</summary>
     public int LateSeconds { get; private init; }
 
-    /// <summary>The fitted lines; null where even the musts do not fit.</summary>
-    public Fitted? Fitted { get; private init; }
+    /// <summary>The three ways to end in time.</summary>
+    public IReadOnlyList<WayToFit> Ways { get; private init; } = [];
 
-    /// <summary>Why nothing fits; null where something does.</summary>
-    public NoFit? NoFit { get; private init; }
+    /// <summary>What a way does, in words that fit on a card.</summary>
+    public string Title(WayToFit way) => WayWords.Title(way, Plan);
 
     /// <summary>Fits what is left; null when nothing runs.</summary>
     /// <param name="sheet">The sheet's entries; lines count as they run, not as the sheet may have been changed since.</param>
@@ -35,6 +35,7 @@ public sealed record RestOfRun
     /// <param name="state">How far it is.</param>
     /// <param name="bookedEnd">When the booking ends.</param>
     /// <param name="reader">Reads lines that were fitted before.</param>
+    /// <param name="taken">How long lines are taken to last.</param>
     /// <param name="now">Now.</param>
     public static RestOfRun? Of(
         IEnumerable<KeyedEntry> sheet,
@@ -44,6 +45,7 @@ public sealed record RestOfRun
         RunState state,
         DateTimeOffset bookedEnd,
         SheetReader reader,
+        TakenFor taken,
         DateTimeOffset now
     )
     {
@@ -59,7 +61,6 @@ public sealed record RestOfRun
         var end = Lateness.EndOf(started, bookedEnd, setting.Minutes);
         var left = SecondsLeft(program, state, current, end, setting, now);
         var rest = new LessonFit.Rest(at + 1, Math.Max(0, left), up.Arrangement);
-        var (fitted, noFit) = LessonFit.Of(plan, setting, rest);
         return new RestOfRun
         {
             Entries = entries,
@@ -67,8 +68,7 @@ public sealed record RestOfRun
             Setting = setting,
             Current = current,
             LateSeconds = clock.Lines.Where(l => l.Entry > at).Sum(l => l.Seconds) - left,
-            Fitted = fitted,
-            NoFit = noFit,
+            Ways = WaysToFit.Of(plan, setting, rest, taken),
         };
     }
 
@@ -106,12 +106,13 @@ public sealed record RestOfRun
         return (int)(leftMs / 1000) - setting.ClosingSeconds;
     }
 
-    /// <summary>The program from now on, with what is left as fitted; null where nothing fits.</summary>
+    /// <summary>The program from now on, with what is left as a way has it; null where that way does not end in time.</summary>
+    /// <param name="way">The way that was chosen.</param>
     /// <param name="program">What ran until now.</param>
     /// <param name="writer">Writes fitted lines as sheet text.</param>
-    public MatProgram? Program(MatProgram program, SheetWriter writer)
+    public MatProgram? Program(FitWay way, MatProgram program, SheetWriter writer)
     {
-        if (Fitted is not { } fitted)
+        if (Ways.First(w => w.Way == way).Fitted is not { } fitted)
             return null;
         var after = fitted.Lines.ToDictionary(l => l.Entry, l => l.After);
         var kept = Entries

@@ -67,7 +67,7 @@ public sealed partial class SheetReader
                 return;
             if (TakeVersion(line))
                 return;
-            if (!_isOneLine && IsBareHeading(line, next))
+            if (IsBareHeading(line, next))
             {
                 CloseCircuit();
                 AddSegment(line, next, text.TrimEnd(':', ' ', '\t'));
@@ -185,6 +185,9 @@ public sealed partial class SheetReader
             var (words, said) = Heading(line.Text);
             if (words.Length is 0 or > 40 || HasAmount(line.Text))
                 return false;
+            // a line by itself, such as the quick line sends, has nothing around it to tell by; without an amount it takes no time
+            if (_isOneLine)
+                return SegmentKinds.IsHeading(words);
             // 'sparring' alone may be a thing to do; set apart or shouted it heads what follows
             var setApart =
                 said.Length > 0

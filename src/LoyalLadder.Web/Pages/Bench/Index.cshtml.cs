@@ -105,7 +105,7 @@ public sealed class IndexModel(
             return Page();
         var writer = new SheetWriter(await sheets.Reader(Cancel));
         var text = string.Join('\n', View.BuildUp.Select(step => writer.Write(step.Line)));
-        switch (await edits.Add(lesson, Key, text, null, null, Cancel))
+        switch (await edits.Add(lesson, Key, text, default, null, Cancel))
         {
             case SheetEdit.Saved saved:
                 Say("The teaching order is in the sheet.");

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Runs;
@@ -85,14 +86,16 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
     public async Task<IActionResult> OnGetProgramAsync() =>
         await runs.Program(Id, Cancel) is { } program ? Content(program, "application/json") : NotFound();
 
-    /// <summary>What fitting the rest into the time that is left would change.</summary>
+    /// <summary>The ways to fit the rest into the time that is left.</summary>
     public async Task<IActionResult> OnGetFitAsync() =>
         await fits.Offer(Id, Cancel) is { } offer ? new JsonResult(offer, MatJson.Options) : NotFound();
 
-    /// <summary>Fits the rest, for all devices.</summary>
+    /// <summary>Fits the rest in one of the ways, for all devices.</summary>
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostFitAsync() =>
-        await fits.Take(Id, Cancel) is { } program ? new JsonResult(program, MatJson.Options) : NotFound();
+    public async Task<IActionResult> OnPostFitAsync(FitWay? way) =>
+        way is { } chosen && await fits.Take(Id, chosen, Cancel) is { } program
+            ? new JsonResult(program, MatJson.Options)
+            : NotFound();
 
     /// <summary>Keeps events from a device; says of each whether it is kept, and why not.</summary>
     [For(Role.Assistant)]

@@ -49,6 +49,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
         public bool BaroOverFrontFoot { get; set; }
 
         public bool HeadsNeedSecondStep { get; set; }
+        public bool FitsPlainSum { get; set; }
 
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
@@ -68,6 +69,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
                 BuildUp = school.BuildUp,
                 CrossedMitts = school.CrossedMitts,
                 HeadsNeedSecondStep = school.HeadsNeedSecondStep,
+                FitsPlainSum = school.FitsPlainSum,
                 UchiInward = school.Customs.HasFlag(NameCustoms.UchiInward),
                 BaroOverFrontFoot = school.Customs.HasFlag(NameCustoms.BaroOverFrontFoot),
             };
@@ -80,6 +82,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             (school.Numbers, school.Policy) = (Numbers?.Trim() ?? "", Policy?.Trim() ?? "");
             (school.Sides, school.BuildUp, school.CrossedMitts) = (Sides, BuildUp, CrossedMitts);
             school.HeadsNeedSecondStep = HeadsNeedSecondStep;
+            school.FitsPlainSum = FitsPlainSum;
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
                 | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None);

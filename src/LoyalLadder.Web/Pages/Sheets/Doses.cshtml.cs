@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Changing one thing about a line: its dose, its place, how much it matters, how much of it is taught.</summary>
-public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, SheetHistory history)
+public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits)
     : SheetRoom(own, time, desk)
 {
     [For(Role.Instructor)]
@@ -26,14 +26,14 @@ public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) =>
         await Answer(await edits.Teach(Id, line, kind, Cancel), line: line);
 
-    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: the skyline's edge was dragged there.</summary>
+    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: an upright of the ladder was dragged there.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSizeAsync(Guid line, int seconds)
     {
         var edit = await edits.Size(Id, line, Math.Clamp(seconds, 1, Dose.LongestSeconds), Cancel);
         if (edit is not SheetEdit.Saved)
             return await Answer(edit, line: line);
-        var deed = new SheetDeed { Done = "Changed.", Undoable = await history.LastOwn(Id, Cancel) };
+        var deed = new SheetDeed { Done = "Changed.", CanUndo = true };
         return await Answer(edit, deed, line);
     }
 }

@@ -28,13 +28,13 @@ public sealed class FilesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
             )
             : NotFound();
 
-    /// <summary>The skyline as a file of its own, with its style in it.</summary>
-    public async Task<IActionResult> OnGetSkylineAsync()
+    /// <summary>The lesson's ladder as a file of its own, with its style in it.</summary>
+    public async Task<IActionResult> OnGetLadderAsync()
     {
-        if (!await Load(SheetDeed.None))
+        if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
-        Response.Headers.ContentDisposition = "attachment; filename=skyline.svg";
-        var picture = Partial("_SkylineFile", View);
+        Response.Headers.ContentDisposition = "attachment; filename=lesson.svg";
+        var picture = Partial("_LadderFile", new LadderPicture(sheet, 1) { IsStandalone = true });
         picture.ContentType = "image/svg+xml; charset=utf-8";
         return picture;
     }

@@ -12,9 +12,9 @@ public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     : SheetRoom(own, time, desk)
 {
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostAddAsync(string? text, Guid? after)
+    public async Task<IActionResult> OnPostAddAsync(string? text, Guid? after, Guid? under)
     {
-        var edit = await edits.Add(Id, Key, text, after, null, Cancel);
+        var edit = await edits.Add(Id, Key, text, new LineTarget(after, under), null, Cancel);
         var deed = edit is SheetEdit.Refused refused
             ? new SheetDeed { Problem = refused.Message, Typed = text }
             : SheetDeed.None;
@@ -48,16 +48,13 @@ public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     public async Task<IActionResult> OnPostRemoveAsync(Guid line, uint? version)
     {
         var edit = await edits.Remove(Id, line, version, Cancel);
-        return await Answer(edit, new SheetDeed { Removed = edit is SheetEdit.Saved ? line : null }, line);
+        var deed = edit is SheetEdit.Saved ? new SheetDeed { Done = "Taken out.", CanUndo = true } : SheetDeed.None;
+        return await Answer(edit, deed, line);
     }
 
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostRestoreAsync(Guid line) =>
-        await Answer(await edits.Restore(Id, line, Cancel), line: line);
-
-    [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSampleAsync() =>
-        await Answer(await edits.Add(Id, Key, SampleSheet.Text, null, null, Cancel));
+        await Answer(await edits.Add(Id, Key, SampleSheet.Text, default, null, Cancel));
 
     /// <summary>Brings in what the class is owed.</summary>
     [For(Role.Instructor)]
@@ -68,19 +65,19 @@ public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
         var debt = View.Owed.FirstOrDefault(o => o.LogLine == line);
         if (debt is null)
             return await Answer(new SheetEdit.Gone());
-        return await Answer(await edits.Add(Id, Key, debt.Text, null, line, Cancel));
+        return await Answer(await edits.Add(Id, Key, debt.Text, default, line, Cancel));
     }
 
     /// <summary>Brings what is due into the sheet, with a dose and stage that fit.</summary>
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostBringInAsync(string? learnable, Guid? after)
+    public async Task<IActionResult> OnPostBringInAsync(string? learnable)
     {
         if (!await Load(SheetDeed.None))
             return NotFound();
         if (await Desk.DueLine(View.Sheet, learnable, Cancel) is not { } text)
             return await Answer(new SheetEdit.Gone());
         Response.Headers["HX-Trigger-After-Settle"] = "due-changed";
-        return await Answer(await edits.Add(Id, Key, text, after, null, Cancel));
+        return await Answer(await edits.Add(Id, Key, text, default, null, Cancel));
     }
 
     /// <summary>Lets a debt go, by name.</summary>

@@ -20,17 +20,22 @@ public sealed class MatchesModel(
 
     public QuickMatches Found { get; private set; } = null!;
 
-    public async Task<IActionResult> OnGetAsync(string? text)
+    /// <summary>The heading under which the line would stand; null where there is none.</summary>
+    public string? AddsTo { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(string? text, Guid? after)
     {
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
         var facts = sheet.Facts;
+        var reader = await sheets.Reader(Cancel);
+        AddsTo = new LineTarget(after).Heading(sheet, reader.ReadEntries(text ?? ""));
         Found = QuickMatches.Of(
             text ?? "",
             new MatchSources(
                 sheet.Plan,
                 sheet.Clock.Setting,
-                await sheets.Reader(Cancel),
+                reader,
                 facts.Material.Catalogue,
                 facts.School.Naming,
                 [.. (await owed.Of([sheet.Lesson.ClassId], Cancel)).Select(o => o.Text)],

@@ -10,14 +10,8 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Saying what a marked line means, with one press.</summary>
 [Takes(Bodies.Sheet)]
-public sealed class RepairsModel(
-    OwnSchool own,
-    TimeProvider time,
-    SheetDesk desk,
-    SheetEdits edits,
-    WordBook words,
-    SheetHistory history
-) : SheetRoom(own, time, desk)
+public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, WordBook words)
+    : SheetRoom(own, time, desk)
 {
     /// <summary>A word means a name, here and on every sheet of the school.</summary>
     [For(Role.Instructor)]
@@ -43,7 +37,7 @@ public sealed class RepairsModel(
             return await Answer(edit, new SheetDeed { Problem = refused.Message }, line);
         if (edit is not SheetEdit.Saved)
             return await Answer(edit, line: line);
-        var deed = new SheetDeed { Done = "Changed.", Undoable = await history.LastOwn(Id, Cancel) };
+        var deed = new SheetDeed { Done = "Changed.", CanUndo = true };
         return await Answer(edit, deed, line);
     }
 

@@ -19,20 +19,24 @@ public sealed class SettleModel(
 {
     private static readonly SheetEdit Nothing = new SheetEdit.Saved(Guid.Empty);
 
-    /// <summary>The lesson fitted into its time, to look at; nothing is changed yet.</summary>
-    public async Task<IActionResult> OnGetAsync()
+    /// <summary>The three ways to end in time, or the fit line by line, to look at; nothing is changed yet.</summary>
+    public async Task<IActionResult> OnGetAsync(string? by)
     {
         if (!await Load(SheetDeed.None))
             return NotFound();
-        var (fitted, noFit) = LessonFit.Of(View.Sheet.Plan, View.Sheet.Clock.Setting);
+        var sheet = View.Sheet;
+        if (by != "lines")
+            return await Load(new SheetDeed { Ways = await Desk.Ways(sheet, Cancel) }) ? Shown() : NotFound();
+        var (fitted, noFit) = LessonFit.Of(sheet.Plan, sheet.Clock.Setting);
         return await Load(new SheetDeed { Fitted = fitted, NoFit = noFit }) ? Shown() : NotFound();
     }
 
-    /// <summary>Takes the fitted form of the lines that are ticked.</summary>
+    /// <summary>Takes a way as it was shown, or the fitted form of the lines that are ticked.</summary>
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostFitAsync(string[] fit)
+    public async Task<IActionResult> OnPostFitAsync(FitWay? way)
     {
-        var changed = await settling.AcceptFit(Id, Ticked(fit), Cancel);
+        var boxes = Request.HasFormContentType ? Request.Form[way is null ? "fit" : $"fit_{way}"] : default;
+        var changed = await settling.AcceptFit(Id, way, Ticked(boxes.OfType<string>()), Cancel);
         if (changed is null)
             return await Answer(
                 Nothing,
@@ -40,7 +44,7 @@ public sealed class SettleModel(
             );
         if (changed == 0)
             return await Answer(Nothing);
-        return await Answer(Nothing, await Done($"{Spoken.Many(changed.Value, "line")} fitted."));
+        return await Answer(Nothing, Done($"{Spoken.Many(changed.Value, "line")} fitted."));
     }
 
     /// <summary>Lines with the version that was fitted: 'key:version'.</summary>
@@ -63,7 +67,7 @@ public sealed class SettleModel(
     {
         if (!await settling.Mend(Id, code ?? "", line, Cancel))
             return await Answer(new SheetEdit.Gone());
-        return await Answer(Nothing, await Done("Mended."));
+        return await Answer(Nothing, Done("Mended."));
     }
 
     /// <summary>Sets a stop aside for this lesson; the reason is kept with the name.</summary>
@@ -86,15 +90,22 @@ public sealed class SettleModel(
         return await Answer(Nothing);
     }
 
-    /// <summary>Takes one save of this sheet back.</summary>
+    /// <summary>Takes back one's own last step on this sheet.</summary>
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostUndoAsync(Guid batch)
-    {
-        if (await history.Undo(Id, batch, Cancel) is not { } back)
-            return await Answer(new SheetEdit.Gone());
-        return await Answer(Nothing, new SheetDeed { Done = HistoryModel.Words(back) });
-    }
+    public async Task<IActionResult> OnPostBackAsync() =>
+        await Went(await history.UndoLast(Id, Cancel), "There is no step of yours to take back.");
 
-    private async Task<SheetDeed> Done(string words) =>
-        new() { Done = words, Undoable = await history.LastOwn(Id, Cancel) };
+    /// <summary>Does again what was taken back last.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostAgainAsync() =>
+        await Went(await history.RedoLast(Id, Cancel), "There is nothing to do again.");
+
+    private Task<IActionResult> Went(WentBack? back, string nothing) =>
+        Answer(
+            Nothing,
+            new SheetDeed { Done = back is null ? nothing : HistoryModel.Words(back) },
+            back?.Line ?? ChosenBefore
+        );
+
+    private static SheetDeed Done(string words) => new() { Done = words, CanUndo = true };
 }

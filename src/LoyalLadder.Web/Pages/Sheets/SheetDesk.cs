@@ -1,6 +1,8 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
+using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
@@ -15,7 +17,7 @@ namespace LoyalLadder.Web.Pages.Sheets;
 /// <summary>Who looks at a sheet, and how.</summary>
 /// <param name="CanPlan">May change it.</param>
 /// <param name="IsPart">Wants the live part alone.</param>
-/// <param name="Zoom">How wide the skyline is drawn.</param>
+/// <param name="Zoom">How wide the ladder is drawn.</param>
 public sealed record SheetLook(bool CanPlan, bool IsPart, int Zoom);
 
 /// <summary>Lays out what the Sheet room shows.</summary>
@@ -80,6 +82,32 @@ public sealed class SheetDesk(
             [.. sheet.Facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))],
             [.. sheet.Facts.Teachers.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))]
         );
+
+    /// <summary>The three ways to make a sheet end in time.</summary>
+    public async Task<IReadOnlyList<FitCard>> Ways(OpenSheet sheet, CancellationToken cancel)
+    {
+        var ways = WaysToFit.Of(sheet.Plan, sheet.Clock.Setting, await paces.TakenFor(sheet, cancel));
+        var pace = await paces.Known(cancel);
+        return
+        [
+            .. ways.Select(way => new FitCard(
+                way.Way,
+                WayWords.Title(way, sheet.Plan),
+                WayWords.Detail(way),
+                way.SecondsSaved,
+                sheet.Clock.TimeAt(EndOf(sheet, way, pace)),
+                [.. way.Changed.Select(l => sheet.RowOf[l.Entry])],
+                way.Fitted is not null && !way.Changed.Any()
+            )),
+        ];
+    }
+
+    private static int EndOf(OpenSheet sheet, WayToFit way, Pace? pace)
+    {
+        var clock = way.Fitted is { } fitted ? LessonClock.Time(fitted.Plan, sheet.Clock.Setting) : sheet.Clock;
+        var likely = pace?.Of(clock, sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
+        return Headline.Of(way.Fitted?.Plan ?? sheet.Plan, clock, likely).EndsAt;
+    }
 
     /// <summary>What is due for a sheet's class and not on it yet.</summary>
     public async Task<DueList> Due(SheetView view, CancellationToken cancel)

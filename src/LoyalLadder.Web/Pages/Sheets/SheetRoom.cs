@@ -10,9 +10,13 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
 
-    /// <summary>How wide the skyline is drawn: 1, 2 or 4 times.</summary>
+    /// <summary>How wide the ladder is drawn: 1, 2 or 4 times.</summary>
     [BindProperty(SupportsGet = true)]
     public int Zoom { get; set; }
+
+    /// <summary>The row that the keys act on, as the page sent it.</summary>
+    [BindProperty(Name = "chosen")]
+    public Guid? ChosenBefore { get; set; }
 
     /// <summary>What is shown.</summary>
     public SheetView View { get; protected set; } = null!;
@@ -36,7 +40,7 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
     protected async Task<IActionResult> Answer(SheetEdit edit, SheetDeed? deed = null, Guid? line = null)
     {
         deed = await Told(edit, deed ?? SheetDeed.None);
-        var chosen = edit is SheetEdit.Saved { Line: var saved } && saved != Guid.Empty ? saved : line;
+        var chosen = edit is SheetEdit.Saved { Line: var saved } && saved != Guid.Empty ? saved : line ?? ChosenBefore;
         if (!IsPart && !deed.SaysSomething)
             return Redirect($"{Address}?chosen={chosen}#line-{chosen}");
         if (!await Load(deed with { Chosen = chosen }))

@@ -42,17 +42,38 @@ public sealed class SheetView
     /// <summary>The others who are in it.</summary>
     public IReadOnlyList<string> Here { get; init; } = [];
 
-    /// <summary>How wide the skyline is drawn: 1, 2 or 4 times.</summary>
+    /// <summary>How wide the ladder is drawn: 1, 2 or 4 times.</summary>
     public int Zoom { get; init; } = 1;
+
+    /// <summary>The one figure: when it ends.</summary>
+    public Headline Headline => Headline.Of(Sheet.Plan, Sheet.Clock, Likely);
+
+    /// <summary>'Likely to end 18:48.'</summary>
+    public string EndWords =>
+        $"{(Likely is null ? "Ends" : "Likely to end")} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
+
+    /// <summary>The lesson's ladder.</summary>
+    public LadderPicture Picture =>
+        new(Sheet, Zoom)
+        {
+            CanDrag = CanPlan,
+            Chosen = Sheet.Clock.Lines.FirstOrDefault(l => Sheet.RowOf[l.Entry].Id == Deed.Chosen && l.Seconds > 0),
+        };
+
+    /// <summary>What should be settled first, kind by kind; the end is told by the headline and not again.</summary>
+    public IReadOnlyList<List<Check>> ToSettle =>
+        [
+            .. Checks
+                .Where(c => c.Level != CheckLevel.Note && c.Code != "overrun")
+                .GroupBy(c => c.Code)
+                .Select(g => g.ToList()),
+        ];
 
     /// <summary>What was just done.</summary>
     public required SheetDeed Deed { get; init; }
 
     /// <summary>The form of the head; null where only the live part is shown.</summary>
     public SheetHeadView? Head { get; init; }
-
-    /// <summary>Without scripts the picture stands alone, with a style of its own.</summary>
-    public bool IsStandalone { get; init; }
 
     /// <summary>What is said of a check: who set it aside, or why a reason was not taken.</summary>
     public CheckOverride? AsideOf(Check check)
@@ -113,12 +134,9 @@ public sealed record SheetDeed
 
     public string? Problem { get; init; }
 
-    /// <summary>The row that was taken out just now.</summary>
-    public Guid? Removed { get; init; }
-
-    /// <summary>What was done just now, and the save that takes it back.</summary>
+    /// <summary>What was done just now, and whether a press takes it back.</summary>
     public string? Done { get; init; }
-    public Guid? Undoable { get; init; }
+    public bool CanUndo { get; init; }
 
     /// <summary>The row that is being commented on.</summary>
     public Guid? CommentLine { get; init; }
@@ -129,6 +147,10 @@ public sealed record SheetDeed
     /// <summary>The check whose reason was not taken, and what is wrong with it.</summary>
     public (string Code, Guid? Line, string Message)? NotSetAside { get; init; }
 
+    /// <summary>The three ways to end in time.</summary>
+    public IReadOnlyList<FitCard>? Ways { get; init; }
+
+    /// <summary>The fit line by line.</summary>
     public Fitted? Fitted { get; init; }
     public NoFit? NoFit { get; init; }
 
@@ -137,10 +159,27 @@ public sealed record SheetDeed
         Problem is not null
         || Done is not null
         || EditLine is not null
-        || Removed is not null
         || NotSetAside is not null
         || CommentLine is not null;
 }
+
+/// <summary>A way to end in time, as its card shows it.</summary>
+/// <param name="Way">Which.</param>
+/// <param name="Title">What it does.</param>
+/// <param name="Detail">The amounts, where the title does not say all.</param>
+/// <param name="SecondsSaved">By how much the lesson gets shorter.</param>
+/// <param name="EndsAt">When it then ends, by the same reckoning as the headline.</param>
+/// <param name="Rows">The rows that change; empty where this way does not help.</param>
+/// <param name="EndsAsItIs">Nothing has to change.</param>
+public sealed record FitCard(
+    FitWay Way,
+    string Title,
+    string Detail,
+    int SecondsSaved,
+    TimeOnly EndsAt,
+    IReadOnlyList<SheetLine> Rows,
+    bool EndsAsItIs
+);
 
 /// <summary>The form of a lesson's head, with what may be chosen.</summary>
 public sealed record SheetHeadView(

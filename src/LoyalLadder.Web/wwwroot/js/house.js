@@ -1,5 +1,14 @@
 // What every room shares: 'g' and a letter goes to a room; a button may choose a value for everybody; signing out leaves nothing.
-const rooms = { t: '/', s: '/sheets', b: '/bench', m: '/material', d: '/diary', h: '/school' };
+const rooms = {
+  t: '/',
+  s: '/sheets',
+  b: '/bench',
+  m: '/material',
+  l: '/ladder',
+  d: '/diary',
+  p: '/people',
+  h: '/school',
+};
 let going = false;
 document.addEventListener('keydown', e => {
   const on = /** @type {Element} */ (e.target);

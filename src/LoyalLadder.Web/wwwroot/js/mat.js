@@ -102,9 +102,9 @@ dialog('note-dialog').addEventListener('close', () => {
   dialog('note-dialog').returnValue = '';
 });
 dialog('fit-dialog').addEventListener('close', () => {
-  const take = dialog('fit-dialog').returnValue === 'take';
+  const way = dialog('fit-dialog').returnValue;
   dialog('fit-dialog').returnValue = '';
-  if (take) presses.takeFit();
+  if (way) presses.takeFit(way);
 });
 
 /** @param {Event} e */

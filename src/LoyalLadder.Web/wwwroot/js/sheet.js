@@ -1,5 +1,7 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
 import { follow } from './live.js';
+import { isDragging } from './sheet/drag.js';
+import { marked, mark, showMarks, unmark } from './sheet/marks.js';
 
 const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
 const quick = () => /** @type {HTMLInputElement} */ (document.getElementById('quick-line'));
@@ -21,6 +23,7 @@ function choose(row, focus = true) {
   if (!row) return;
   row.classList.add('is-chosen');
   live().dataset.chosen = row.dataset.line;
+  field('#live [name="chosen"]').value = row.dataset.line;
   const after = /** @type {HTMLInputElement | null} */ (document.getElementById('quick-after'));
   if (after) after.value = row.dataset.line;
   if (focus) row.focus({ preventScroll: true });
@@ -29,6 +32,7 @@ function choose(row, focus = true) {
 
 // After each change the live part is new: find the chosen line again, or the field that is being edited.
 function settle(focus) {
+  for (const tool of document.querySelectorAll('.tools .tool, .tools input')) tool.setAttribute('tabindex', '-1');
   const edit = field('[data-edit-text], [data-comment-text]');
   const row = lineOf(live().dataset.chosen);
   const fit = document.getElementById('fit');
@@ -81,8 +85,6 @@ document.addEventListener('htmx:afterSwap', e => {
 document.addEventListener('due-changed', loadDue);
 loadDue();
 
-let drag = null;
-
 // What others save meanwhile: shown at once, unless something open here would be lost by it.
 let news = null;
 let asked = null;
@@ -107,7 +109,7 @@ function tell(text) {
   box.textContent = text;
 }
 function heed() {
-  if (!news || busy || drag) return;
+  if (!news || busy || isDragging()) return;
   if (news.mark === live().dataset.mark) {
     news = null;
     tell('');
@@ -167,6 +169,8 @@ document.addEventListener('htmx:afterSettle', e => {
   if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
   placeHere();
+  showMarks();
+  showHeadings();
   settle(fromOthers ? focusIn : !typing);
   queueMicrotask(next);
   queueMicrotask(heed);
@@ -185,6 +189,22 @@ document.addEventListener('htmx:afterSettle', e => {
   quick().focus();
 });
 
+/** The headings that a line can be added under, as they are now. */
+function showHeadings() {
+  const under = /** @type {HTMLSelectElement | null} */ (document.getElementById('quick-under'));
+  if (!under) return;
+  const headings = /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-segment]')]);
+  under.replaceChildren(under.options[0], ...headings.map(h => new Option(h.dataset.segment, h.dataset.line)));
+  under.value = '';
+  under.options[0].text = 'where it belongs';
+}
+document.addEventListener('htmx:afterSwap', e => {
+  if (at(e).id !== 'matches') return;
+  const under = /** @type {HTMLSelectElement | null} */ (document.getElementById('quick-under'));
+  const to = /** @type {HTMLElement | null} */ (at(e).querySelector('[data-adds-to]'))?.dataset.addsTo;
+  if (under) under.options[0].text = to || 'where it belongs';
+});
+
 /** The next line that is added is another one: sent with the same key it would be taken for the same. */
 function freshKey() {
   const key = field('[data-key-of-form]');
@@ -201,6 +221,19 @@ const move = by => {
   choose(all[here < 0 ? first : Math.max(0, Math.min(all.length - 1, here + by))]);
 };
 
+/** One line, or all that are marked. */
+const forMarked = key => (marked().length > 0 ? click(`[data-block="${key}"]`) : press(`[data-key="${key}"]`));
+
+/** The tools of a line are one stop of the Tab key: the arrows go along them. */
+function along(by) {
+  const row = chosen();
+  if (!row) return;
+  const stops = /** @type {HTMLElement[]} */ ([...row.querySelectorAll('[data-edit], .tools .tool')]);
+  const at = stops.findIndex(s => s.contains(document.activeElement));
+  const next = stops[Math.max(0, Math.min(stops.length - 1, at + by))];
+  (next?.querySelector('input') ?? next)?.focus();
+}
+
 const keys = {
   '/': () => quick()?.focus(),
   j: () => move(1),
@@ -209,11 +242,12 @@ const keys = {
   ArrowUp: () => move(-1),
   '[': () => press('[data-key="["]'),
   ']': () => press('[data-key="]"]'),
-  J: () => press('[data-key="J"]'),
-  K: () => press('[data-key="K"]'),
+  J: () => forMarked('J'),
+  K: () => forMarked('K'),
   p: () => press('[data-key="p"]'),
   n: () => press('[data-key="n"]'),
-  x: () => press('[data-key="x"]'),
+  x: () => forMarked('x'),
+  v: () => mark(chosen()),
   m: () => press('[data-key="m"]'),
   Enter: () => {
     if (document.querySelector('[data-accept-fit]')) click('[data-accept-fit]');
@@ -221,6 +255,10 @@ const keys = {
   },
   e: () => press('[data-edit]'),
   u: () => click('[data-undo]'),
+  U: () => click('[data-redo]'),
+  1: () => click('[data-way="1"]'),
+  2: () => click('[data-way="2"]'),
+  3: () => click('[data-way="3"]'),
   c: () => {
     const checks = document.getElementById('checks');
     checks?.scrollIntoView({ block: 'center' });
@@ -232,16 +270,26 @@ const keys = {
   },
   r: () => click('[data-key-run]'),
   f: () => click('[data-key-fit]'),
-  Escape: () => click('[data-close-fit]'),
+  Escape: () => (marked().length > 0 ? unmark() : click('[data-close-fit]')),
+  ArrowRight: () => along(1),
+  ArrowLeft: () => along(-1),
   '?': () => keysCard().showModal(),
 };
 
+const takeBack = e => (e.ctrlKey || e.metaKey) && { z: e.shiftKey ? 'U' : 'u', y: 'U' }[e.key.toLowerCase()];
+
 document.addEventListener('keydown', e => {
+  // in a field Ctrl+Z is the browser's own
+  const back = !at(e).closest('input:not([type="checkbox"]), textarea, select') && takeBack(e);
+  if (back) {
+    e.preventDefault();
+    return busy ? waiting.push(back) : keys[back]();
+  }
   if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
   if (at(e).matches('[data-edit-text], [data-comment-text]')) return editKeys(e);
   if (e.target === quick()) return quickKeys(e);
   if (at(e).closest('.matches')) return matchKeys(e);
-  if (at(e).closest('input:not([name="fit"]), textarea, select, dialog, summary')) return;
+  if (at(e).closest('input:not([name="fit"], [name="pick"]), textarea, select, dialog, summary')) return;
   if (e.key === 'Enter' && at(e).closest('button, a')) return;
   if (!(e.key in keys)) return;
   e.preventDefault();
@@ -292,6 +340,9 @@ document.addEventListener('click', e => {
     return;
   }
   if (at(e).closest('[data-keys]')) return keysCard().showModal();
+  if (at(e).closest('[data-unpick]')) return unmark();
+  const opens = /** @type {HTMLElement | null} */ (at(e).closest('[data-open]'))?.dataset.open;
+  if (opens) /** @type {HTMLDetailsElement} */ (document.getElementById(opens)).open = true;
   const to = /** @type {HTMLElement | null} */ (at(e).closest('[data-to-line]'));
   if (to) {
     e.preventDefault();
@@ -299,7 +350,7 @@ document.addEventListener('click', e => {
     return;
   }
   const row = at(e).closest('[data-line]');
-  if (row && !at(e).closest('a, button, textarea')) choose(row);
+  if (row && !at(e).closest('a, button, textarea, input, label')) choose(row);
 });
 
 // every button of the live part is a plain form button; with scripts its answer replaces the live part
@@ -308,45 +359,6 @@ document.addEventListener('submit', e => {
   if (at(e) !== live() || !to) return;
   e.preventDefault();
   htmx.ajax('POST', to, { source: live(), target: '#live', swap: 'outerHTML show:none' });
-});
-
-// dragging the right edge of a block: the answer is the nearest whole dose
-const svgUnits = (svg, px) => (px * svg.viewBox.baseVal.width) / svg.getBoundingClientRect().width;
-document.addEventListener('pointerdown', e => {
-  const grip = /** @type {SVGRectElement | null} */ (at(e).closest?.('[data-grip]'));
-  if (!grip || busy) return;
-  e.preventDefault();
-  grip.setPointerCapture(e.pointerId);
-  const svg = grip.ownerSVGElement;
-  drag = {
-    grip,
-    svg,
-    from: e.clientX,
-    at: Number(grip.getAttribute('x')),
-    work: Number(grip.dataset.work),
-    rate: Number(svg.dataset.secondsPerUnit),
-  };
-  grip.classList.add('is-dragged');
-});
-const wanted = e => Math.max(1, Math.round(drag.work + svgUnits(drag.svg, e.clientX - drag.from) * drag.rate));
-document.addEventListener('pointermove', e => {
-  if (!drag) return;
-  drag.grip.setAttribute('x', drag.at + svgUnits(drag.svg, e.clientX - drag.from));
-  const s = wanted(e);
-  drag.grip.querySelector('title').textContent = `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
-});
-document.addEventListener('pointerup', e => {
-  if (!drag) return;
-  const { grip, work } = drag;
-  const seconds = wanted(e);
-  drag = null;
-  grip.classList.remove('is-dragged');
-  if (seconds === work) return;
-  htmx.ajax('POST', `${address()}/doses?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`, {
-    source: live(),
-    target: '#live',
-    swap: 'outerHTML show:none',
-  });
 });
 
 // a whole sheet pasted into the quick line keeps its lines

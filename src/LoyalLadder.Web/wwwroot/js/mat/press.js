@@ -132,9 +132,9 @@ export function pressesOf(data, clock, token, changed) {
   }
 
   /** Asks for a fit of what is left, or takes it; null when the school cannot be reached. */
-  async function fit(method) {
+  async function fit(method, way = '') {
     try {
-      const answer = await fetch(`${page}?handler=Fit`, {
+      const answer = await fetch(`${page}?handler=Fit&way=${way}`, {
         method,
         headers: method === 'POST' ? { 'X-Form-Token': token } : {},
         redirect: 'manual',
@@ -151,8 +151,8 @@ export function pressesOf(data, clock, token, changed) {
     send,
     follow,
     offer: () => fit('GET'),
-    async takeFit() {
-      const fitted = await fit('POST');
+    async takeFit(way) {
+      const fitted = await fit('POST', way);
       if (fitted) takeProgram(fitted);
       else {
         trouble = 'Not fitted: the network is away.';

@@ -174,28 +174,28 @@ function thenWhat(next) {
   return thenWords[next.kind] ?? (next.note ? `then ${next.note}` : '');
 }
 
-/** Shows what a fit of the rest would change. */
+/** Shows the ways to end in time, each a button large enough for a thumb. */
 export function showOffer(offer) {
-  const list = el('fit-lines');
-  list.replaceChildren();
-  for (const words of offerWords(offer)) {
-    const li = document.createElement('li');
-    li.textContent = words;
-    list.append(li);
-  }
-  el('fit-take').hidden = !offer?.fits || offer.lines.length === 0;
+  const ways = offer?.ways ?? [];
+  el('fit-ways').replaceChildren(...ways.map(way => wayButton(way, offer.lateSeconds)));
+  el('fit-none').hidden = ways.length > 0;
+  text('fit-none', nothingToOffer(offer));
 }
 
-function offerWords(offer) {
-  if (!offer) return ['The school cannot be reached: skip lines by hand for now.'];
-  if (!offer.fits)
-    return [
-      `Even the shortest form of what has to stay is ${span(offer.mustsOver)} too long. Skip by hand what you can answer for; keep water and cool-down.`,
-    ];
-  if (offer.lines.length === 0) return ['It fits as it is.'];
-  return offer.lines.map(line =>
-    line.fitted === null
-      ? `${line.title}: left out (${span(line.secondsBefore)})`
-      : `${line.title}: ${line.dose} becomes ${line.fitted} (${span(line.secondsBefore)} to ${span(line.secondsAfter)})`,
-  );
+function wayButton(way, late) {
+  const button = document.createElement('button');
+  button.value = way.way;
+  const title = document.createElement('strong');
+  title.textContent = way.title;
+  const left = late - way.secondsSaved;
+  const then = document.createElement('span');
+  then.textContent = Math.abs(left) < onTime ? 'then on time' : `then ${span(left)} ${left > 0 ? 'late' : 'early'}`;
+  button.append(title, then);
+  return button;
+}
+
+function nothingToOffer(offer) {
+  if (!offer) return 'The school cannot be reached: skip lines by hand for now.';
+  if (offer.lateSeconds <= 0) return 'It ends in time as it is.';
+  return 'None of the three ways ends in time. Skip by hand what you can answer for; keep water and cool-down.';
 }

@@ -1,0 +1,49 @@
+namespace LoyalLadder.Core.Lessons.Clock;
+
+/// <summary>The one figure that stands above a sheet: when the lesson is likely to end, in words.</summary>
+/// <param name="Words">'likely 3 min over', '2 min left', 'at least 33 min: 8 lines have no time'.</param>
+/// <param name="EndsAt">Seconds from the booked start to the end that the words speak of.</param>
+/// <param name="IsOver">It would end after the booking.</param>
+public sealed record Headline(string Words, int EndsAt, bool IsOver)
+{
+    /// <summary>Nearer to the booked end than this is on time, in seconds.</summary>
+    private const int OnTime = 30;
+
+    /// <param name="plan">The plan.</param>
+    /// <param name="clock">The plan, timed.</param>
+    /// <param name="likely">How long such lessons take; null while nothing tells.</param>
+    public static Headline Of(LessonPlan plan, ClockedLesson clock, LikelyEnd? likely)
+    {
+        var end = likely is { } l ? (int)Math.Round(l.Within(0.5)) : clock.TotalSeconds;
+        var isOver = end - clock.BookedSeconds > OnTime;
+        var untimed = plan.Lines.Count(line => line.Dose is null);
+        if (untimed > 0)
+            return Unsure("at least", clock, untimed, "has no time", "have no time", isOver);
+        var strange = plan.Lines.Count(line => !line.IsUnderstood);
+        if (strange > 0)
+            return Unsure("about", clock, strange, "is not understood", "are not understood", isOver);
+        return new Headline((likely is null ? "" : "likely ") + Difference(end - clock.BookedSeconds), end, isOver);
+    }
+
+    // no odds where a part of the lesson is unknown: the plain sum is all that can be said
+    private static Headline Unsure(
+        string about,
+        ClockedLesson clock,
+        int lines,
+        string one,
+        string many,
+        bool isOver
+    ) =>
+        new(
+            $"{about} {(clock.TotalSeconds + 30) / 60} min: {Spoken.Many(lines, "line")} {(lines == 1 ? one : many)}",
+            clock.TotalSeconds,
+            isOver || clock.TotalSeconds > clock.BookedSeconds + OnTime
+        );
+
+    /// <summary>Whole minutes: nobody ends a class to the second.</summary>
+    private static string Difference(int over)
+    {
+        var minutes = (Math.Abs(over) + 30) / 60;
+        return minutes == 0 ? "on time" : $"{minutes} min {(over > 0 ? "over" : "left")}";
+    }
+}

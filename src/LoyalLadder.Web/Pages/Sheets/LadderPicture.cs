@@ -1,0 +1,126 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Data.Lessons;
+
+namespace LoyalLadder.Web.Pages.Sheets;
+
+/// <summary>A rung as it is drawn, in the picture's own units.</summary>
+public readonly record struct DrawnRung(string Class, decimal From, decimal To, decimal Y);
+
+/// <summary>The lesson's ladder laid out for the page: where each thing stands, in the picture's own units.</summary>
+public sealed class LadderPicture(OpenSheet sheet, int zoom)
+{
+    public const decimal Top = 28,
+        Floor = 112,
+        Height = 134;
+
+    private const decimal Left = 6,
+        Letter = 7.4m;
+
+    public OpenSheet Sheet { get; } = sheet;
+
+    public LessonLadder Ladder { get; } = LessonLadder.Of(sheet.Clock);
+
+    /// <summary>1, 2 or 4 times as wide as the page.</summary>
+    public int Zoom { get; } = zoom;
+
+    /// <summary>A file of its own, with its style in it.</summary>
+    public bool IsStandalone { get; init; }
+
+    /// <summary>Whether bays can be made wider and narrower.</summary>
+    public bool CanDrag { get; init; }
+
+    /// <summary>The line that the keys act on.</summary>
+    public ClockedLine? Chosen { get; init; }
+
+    public decimal Width => 1152 * Zoom;
+
+    public decimal Scale => (Width - (Left * 2)) / Ladder.SpanSeconds;
+
+    public decimal X(int seconds) => Left + Wide(seconds);
+
+    public decimal Wide(int seconds) => seconds * Scale;
+
+    /// <summary>Rungs of work, and the thin double line of talk and getting there.</summary>
+    public IEnumerable<DrawnRung> Rungs() => Ladder.Bays.SelectMany(Rungs);
+
+    private IEnumerable<DrawnRung> Rungs(Bay bay)
+    {
+        var (from, to) = (X(bay.From) + 1.5m, X(bay.To) - 1.5m);
+        if (to <= from || bay.Kind == BayKind.Water)
+            yield break;
+        var gap = (Floor - Top) / 6 / bay.Lanes;
+        var foot = Floor - ((Floor - Top) / bay.Lanes * bay.Lane);
+        var (style, apart) = Style(bay);
+        for (var rung = 1; rung <= Math.Max(1, bay.Rungs); rung++)
+        {
+            var y = foot - (gap * rung);
+            if (apart == 0)
+                yield return new DrawnRung(style, from, to, y);
+            else
+            {
+                yield return new DrawnRung(style, from, to, y - apart);
+                yield return new DrawnRung(style, from, to, y + apart);
+            }
+        }
+    }
+
+    private static (string Class, decimal Apart) Style(Bay bay)
+    {
+        if (bay.Kind != BayKind.Work)
+            return ("bare", 1.6m);
+        var half = bay.Lanes > 1 ? " half" : "";
+        return bay.Stroke switch
+        {
+            RungStroke.Double => ($"double{half}", bay.Lanes > 1 ? 1.3m : 2),
+            RungStroke.Broken => ($"broken{half}", 0),
+            RungStroke.Dotted => ($"dotted{half}", 0),
+            _ => ($"whole{half}", 0),
+        };
+    }
+
+    /// <summary>The middle of each drink.</summary>
+    public IEnumerable<(decimal X, decimal Y)> Drops() =>
+        Ladder.Bays.Where(b => b.Kind == BayKind.Water).Select(b => ((X(b.From) + X(b.To)) / 2, (Top + Floor) / 2));
+
+    /// <summary>Names of segments where they begin; one that would run into the name before stands aside.</summary>
+    public IEnumerable<(string Name, decimal X)> Names()
+    {
+        var free = decimal.MinValue;
+        foreach (var (name, at) in SegmentTimes.Starts(Sheet.Plan, Sheet.Clock))
+        {
+            var shown = name.Length > 18 ? name[..17] + "…" : name;
+            if (X(at) < free || X(at) + (shown.Length * Letter) > Width)
+                continue;
+            free = X(at) + 8 + (shown.Length * Letter);
+            yield return (shown, X(at) + 1);
+        }
+    }
+
+    /// <summary>What is done, in bays wide enough to say it: only when drawn wider.</summary>
+    public IEnumerable<(string Name, decimal X, decimal Y)> BayNames() =>
+        Zoom == 1
+            ? []
+            : Sheet
+                .Clock.Lines.Where(l => l.Work > 0 && Wide(l.Work) > (l.Line.Content.Length * Letter) + 6)
+                .Select(l => (l.Line.Content, X(l.EndsAt - l.Work) + 3, Top + 11));
+
+    /// <summary>Minutes that are written below.</summary>
+    public IEnumerable<(int Minute, decimal X, string Anchor)> Minutes()
+    {
+        var every = Zoom switch
+        {
+            4 => 1,
+            2 => 2,
+            _ when Ladder.SpanSeconds > 75 * 60 => 10,
+            _ => 5,
+        };
+        for (var minute = 0; minute * 60 <= Ladder.SpanSeconds; minute += every)
+            yield return (minute, X(minute * 60), minute == 0 ? "start" : "middle");
+    }
+
+    /// <summary>What a bay says when it is pointed at.</summary>
+    public static string Tip(ClockedLine line) =>
+        $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: {Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5";
+}

@@ -1,0 +1,67 @@
+// Lines that are marked, so that one press acts on all of them. They stay marked while the live part is renewed.
+
+const kept = new Set();
+const boxes = () => /** @type {HTMLInputElement[]} */ ([...document.querySelectorAll('[name="pick"]')]);
+let last = null;
+
+/** The keys of the marked lines that still stand there. */
+export const marked = () =>
+  boxes()
+    .filter(b => b.checked)
+    .map(b => b.value);
+
+/** Marks a line, or lets it go. @param {HTMLElement | null} row */
+export function mark(row) {
+  const box = /** @type {HTMLInputElement | null} */ (row?.querySelector('[name="pick"]') ?? null);
+  if (!box) return;
+  box.checked = !box.checked;
+  heed(box);
+}
+
+export function unmark() {
+  kept.clear();
+  showMarks();
+}
+
+/** Shows again what was marked before the live part came anew. */
+export function showMarks() {
+  for (const box of boxes()) {
+    box.checked = kept.has(box.value);
+    box.closest('.line').classList.toggle('is-marked', box.checked);
+  }
+  const all = marked().length;
+  const bar = document.getElementById('picked');
+  if (!bar) return;
+  bar.hidden = all === 0;
+  document.getElementById('picked-count').textContent = `${all} ${all === 1 ? 'line' : 'lines'}`;
+}
+
+function heed(box) {
+  if (box.checked) kept.add(box.value);
+  else kept.delete(box.value);
+  last = box.value;
+  showMarks();
+}
+
+/** With shift held, everything from the line marked last to this one. */
+function markTo(box) {
+  const all = boxes();
+  const [a, b] = [all.findIndex(x => x.value === last), all.indexOf(box)].sort((x, y) => x - y);
+  if (a < 0) return;
+  for (const between of all.slice(a, b + 1)) kept.add(between.value);
+  showMarks();
+}
+
+document.addEventListener('click', e => {
+  const row = /** @type {HTMLElement | null} */ (/** @type {Element} */ (e.target).closest?.('[data-line]'));
+  const box = /** @type {HTMLInputElement | null} */ (row?.querySelector('[name="pick"]') ?? null);
+  if (box && e.shiftKey && last) {
+    e.preventDefault();
+    getSelection()?.removeAllRanges();
+    markTo(box);
+  }
+});
+document.addEventListener('change', e => {
+  const box = /** @type {HTMLInputElement} */ (e.target);
+  if (box.name === 'pick') heed(box);
+});

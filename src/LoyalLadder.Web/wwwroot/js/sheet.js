@@ -353,6 +353,12 @@ document.addEventListener('click', e => {
   if (row && !at(e).closest('a, button, textarea, input, label')) choose(row);
 });
 
+// with the Tab key a line is reached as a whole; a mouse chooses it when it lets go, so that nothing moves below it meanwhile
+document.addEventListener('focusin', e => {
+  const row = at(e).closest('[data-line]');
+  if (row && !row.classList.contains('is-chosen') && at(e).matches(':focus-visible')) choose(row, false);
+});
+
 // every button of the live part is a plain form button; with scripts its answer replaces the live part
 document.addEventListener('submit', e => {
   const to = e.submitter?.getAttribute('formaction');

@@ -1,5 +1,6 @@
 using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Doors;
+using LoyalLadder.Data.Finding;
 using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Lists;
@@ -97,6 +98,10 @@ public static class LadderDatabase
             .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()
             .AddScoped<SheetBlocks>()
+            .AddScoped<RegisterBook>()
+            .AddScoped<FirstWeek>()
+            .AddScoped<SchoolFinder>()
+            .AddScoped<SheetSourceBook>()
             .AddScoped<SheetSettling>()
             .AddScoped<SheetHistory>()
             .AddScoped<LessonHeads>()

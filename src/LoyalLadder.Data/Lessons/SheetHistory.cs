@@ -39,6 +39,33 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
         ];
     }
 
+    /// <summary>The sheet's lines as they stood right behind a save; null when there is no such save.</summary>
+    public async Task<IReadOnlyList<KeyedText>?> LinesAt(Guid lessonId, Guid batch, CancellationToken cancel)
+    {
+        var all = await db
+            .SheetChanges.AsNoTracking()
+            .Where(c => c.LessonId == lessonId)
+            .OrderBy(c => c.Number)
+            .ToListAsync(cancel);
+        var at = all.FindLastIndex(c => c.Batch == batch);
+        if (at < 0)
+            return null;
+        // lines as they are now, with what came later taken back: of each the first later change knows what it was
+        var before = all.Skip(at + 1).GroupBy(c => c.LineId).ToDictionary(g => g.Key, g => g.First());
+        var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId).ToListAsync(cancel);
+        return
+        [
+            .. rows.Select(row =>
+                    before.TryGetValue(row.Id, out var was)
+                        ? (row.Id, Place: was.BeforePlace, Text: was.Before)
+                        : (row.Id, row.Place, Text: row.RemovedAt is null ? row.Text : null)
+                )
+                .Where(l => l.Text is not null)
+                .OrderBy(l => l.Place, StringComparer.Ordinal)
+                .Select(l => new KeyedText(l.Id, l.Text!)),
+        ];
+    }
+
     /// <summary>Takes back the last own step that can be taken back: never a colleague's.</summary>
     /// <returns>Null when there is none.</returns>
     public Task<WentBack?> UndoLast(Guid lessonId, CancellationToken cancel) =>

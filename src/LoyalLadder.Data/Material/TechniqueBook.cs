@@ -10,6 +10,13 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, Catalogue shi
 {
     private const string Turn = "techniques";
 
+    /// <summary>When each technique was last taught; what never was is not in it.</summary>
+    public Task<Dictionary<string, DateOnly>> LastTaught(CancellationToken cancel) =>
+        db
+            .TaughtItems.GroupBy(t => t.Learnable)
+            .Select(g => new { g.Key, Last = g.Max(t => t.Date) })
+            .ToDictionaryAsync(g => g.Key, g => g.Last, cancel);
+
     /// <summary>Saves a row after trying whether the catalogue holds with it.</summary>
     /// <param name="row">The row.</param>
     /// <param name="version">The state that the form was filled from, 0 for none; null takes whatever stands.</param>

@@ -20,6 +20,9 @@ public static class Bodies
     /// </summary>
     public const int Sheet = 2048 * Kilobyte;
 
+    /// <summary>A document that holds a sheet has at most 5 MB.</summary>
+    public const int Document = 6144 * Kilobyte;
+
     /// <summary>A list has at most 2 MB; as a form sends it, every byte may take three.</summary>
     public const int List = 8192 * Kilobyte;
 

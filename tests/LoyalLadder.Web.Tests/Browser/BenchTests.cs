@@ -33,7 +33,7 @@ public sealed class BenchTests
         ines.Click("button.main");
         ines.Until(() => ines.Has(".line .dose"));
         ines.Go(ines.Path + "/print");
-        Assert.Equal(2, ines.PrintedPages());
+        Assert.Equal(2, ines.Printed().Pages);
         ines.IsAccessible("Print");
     }
 

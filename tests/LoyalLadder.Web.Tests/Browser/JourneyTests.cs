@@ -242,7 +242,7 @@ public sealed class JourneyTests
         var sheet = ines.Run("return document.querySelector(\"a[href^='/sheets/']\").getAttribute('href')");
         ines.Go($"{sheet}/briefing");
         ines.IsAccessible("a briefing");
-        Assert.InRange(ines.PrintedPages(), 1, 1);
+        Assert.InRange(ines.Printed().Pages, 1, 1);
         ines.HasNoScriptErrors();
     }
 

@@ -205,7 +205,7 @@ public sealed class MaterialTests
         );
         var page = await ines.Page("/material/lamp-kick");
         Assert.Contains("in the air only", page.Body!.TextContent, StringComparison.Ordinal);
-        Assert.NotEmpty(page.QuerySelectorAll("svg.builds-on a[href='/material/front-kick']"));
+        Assert.NotEmpty(page.QuerySelectorAll(".climb a[href='/material/front-kick']"));
         Assert.Contains(
             "lamp kick",
             (await ines.Page("/material?q=deungdae")).QuerySelector("#found")!.TextContent,

@@ -64,7 +64,14 @@ public sealed partial class RoleTableTests
         1 GET /sheets
         1 GET /sheets/library
         1 GET /sheets/library/{id:guid}
+        1 GET /find
+        1 GET /find?handler=List
+        1 GET /help
+        1 GET /ladder/{id:guid}/paper
+        2 GET /people/register
+        2 GET /sheets/folder
         2 GET /sheets/new
+        2 GET /sheets/new?handler=Sources
         1 GET /sheets/{id:guid}
         1 GET /sheets/{id:guid}/briefing
         1 GET /sheets/{id:guid}/history
@@ -179,7 +186,10 @@ public sealed partial class RoleTableTests
         1 GET /material/words
         2 POST /material/words
         2 POST /material/words?handler=Forget
+        2 POST /sheets/new?handler=From
         2 POST /sheets/new?handler=Mend
+        2 POST /sheets/folder?handler=Keep
+        2 POST /sheets/folder?handler=Read
         2 POST /sheets/{id:guid}/settle?handler=Again
         2 POST /sheets/{id:guid}/settle?handler=Back
         2 POST /sheets/{id:guid}/blocks?handler=Circuit

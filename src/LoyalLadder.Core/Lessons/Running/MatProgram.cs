@@ -133,9 +133,7 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
             Title = line.Content.Length > 0 ? Sheets.SheetWriter.Words(line) : Sheets.SheetWriter.Write(line.Dose!),
             Dose = Sheets.SheetWriter.Amount(line.Dose!),
             Segment = segment,
-            Cues = (
-                line.Remark is { } remark ? [remark] : techniques.SelectMany(t => t.Cues.Take(1)).Take(2)
-            ).ToSequence(),
+            Cues = (line.Remark is { } remark ? [remark] : CuesOf(techniques).Take(2)).ToSequence(),
             Cautions = techniques.SelectMany(t => t.Cautions).Distinct().Take(2).ToSequence(),
             Groups = line.Versions.Select(v => $"{v.Group}: {v.Line.Content}").ToSequence(),
             Seconds = clocked.Seconds,
@@ -143,6 +141,12 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
             Phases = Phases(clocked, setting).ToSequence(),
         };
     }
+
+    /// <summary>A cue of each; where there are several, it says which it belongs to.</summary>
+    private static IEnumerable<string> CuesOf(List<Technique> techniques) =>
+        techniques
+            .Where(t => t.Cues.Length > 0)
+            .Select(t => techniques.Count > 1 ? $"{t.NameIn(NamingSchool.Generic)}: {t.Cues[0]}" : t.Cues[0]);
 
     private static IEnumerable<MatPhase> Phases(ClockedLine clocked, LessonSetting setting)
     {

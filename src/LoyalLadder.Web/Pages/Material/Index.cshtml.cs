@@ -8,8 +8,13 @@ using LoyalLadder.Data.Syllabus;
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>Everything that the school teaches, found under any of its names: techniques, numbered combinations, self-defence.</summary>
-public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drills, SyllabusBook syllabus)
-    : RoomPage(own, time)
+public sealed class IndexModel(
+    OwnSchool own,
+    TimeProvider time,
+    DrillBook drills,
+    SyllabusBook syllabus,
+    TechniqueBook techniques
+) : RoomPage(own, time)
 {
     public string Q { get; private set; } = "";
 
@@ -31,8 +36,21 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
     public Syllabus Syllabus { get; private set; } = null!;
     public List<string> Closest { get; private set; } = [];
 
-    public async Task OnGetAsync(string? q, string? show)
+    /// <summary>What of the techniques is shown.</summary>
+    public MaterialFilter Filter { get; private set; } = new(null, null, LastTaught.Any, HowHard.Any);
+
+    public async Task OnGetAsync(
+        string? q,
+        string? show,
+        TechniqueFamily? family,
+        Guid? rank,
+        LastTaught taughtLast,
+        HowHard hard
+    )
     {
+        // a choice that makes no sense is none; it came from no list of ours
+        ModelState.Clear();
+        Filter = new MaterialFilter(family, rank, taughtLast, hard);
         Q = q?.Trim() ?? "";
         Show = show is "combinations" or "self-defence" or "forms" ? show : "techniques";
         Naming = (await Words()).Naming;
@@ -51,14 +69,31 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DrillBook drill
         else if (Show == "techniques")
             Groups =
             [
-                .. taught
-                    .Catalogue.Search("", Naming)
+                .. (await Filtered(taught.Catalogue))
                     .GroupBy(f => f.Technique.Family)
                     .OrderBy(g => g.Key)
                     .Select(g => (FamilyWords.Of(g.Key), g.ToList())),
             ];
         else
             Numbered = [.. taught.Combinations.Where(c => MaterialWords.Shelf(c.Row.Kind) == Show)];
+    }
+
+    private async Task<IEnumerable<(Technique Technique, string Name)>> Filtered(Catalogue catalogue)
+    {
+        var all = catalogue.Search("", Naming);
+        if (!Filter.IsOn)
+            return all;
+        var last = Filter.Taught == LastTaught.Any ? [] : await techniques.LastTaught(Cancel);
+        var (rank, today) = (Syllabus.Find(Filter.Rank), await Today());
+        return all.Where(t =>
+            Filter.Shows(
+                t.Technique,
+                catalogue,
+                rank,
+                last.TryGetValue(t.Technique.Id, out var day) ? day : null,
+                today
+            )
+        );
     }
 
     private void Find(SchoolMaterial taught)

@@ -16,12 +16,29 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
     public OpenSheet Sheet { get; private set; } = null!;
     public List<SheetVersion> Versions { get; private set; } = [];
 
+    /// <summary>The two versions that are compared, each as the save behind which it stood.</summary>
+    [BindProperty(SupportsGet = true)]
+    public Guid? From { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public Guid? To { get; set; }
+
+    /// <summary>Both versions, line beside line; null where none were chosen.</summary>
+    public IReadOnlyList<ComparedLine>? Compared { get; private set; }
+
     public async Task<IActionResult> OnGetAsync()
     {
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
         Sheet = sheet;
         Versions = await history.Of(Id, Cancel);
+        if (From is not { } from || To is not { } to)
+            return Page();
+        if (await history.LinesAt(Id, from, Cancel) is not { } left)
+            return NotFound();
+        if (await history.LinesAt(Id, to, Cancel) is not { } right)
+            return NotFound();
+        Compared = SheetComparison.Of(left, right);
         return Page();
     }
 

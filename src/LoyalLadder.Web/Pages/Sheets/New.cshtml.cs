@@ -1,6 +1,6 @@
 using System.ComponentModel.DataAnnotations;
-using System.Text;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Documents;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
@@ -14,9 +14,16 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Begins a lesson from a pasted sheet, a file, or nothing.</summary>
 [Authorize(Policies.Instructor)]
-[Takes(Bodies.Sheet)]
-public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets sheets, SchoolBook school, WordBook words)
-    : RoomPage(own, time)
+[Takes(Bodies.Document)]
+public sealed class NewModel(
+    OwnSchool own,
+    TimeProvider time,
+    LessonSheets sheets,
+    SheetSourceBook sources,
+    KeptSheetBook kept,
+    SchoolBook school,
+    WordBook words
+) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true), Required(ErrorMessage = "Choose a class.")]
     public Guid? ClassId { get; set; }
@@ -29,11 +36,14 @@ public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets shee
 
     public List<SelectListItem> Classes { get; private set; } = [];
 
+    /// <summary>What the sheet may begin with; null where the school has no class.</summary>
+    public SheetSources? Sources { get; private set; }
+
     public async Task OnGetAsync()
     {
         ModelState.Clear();
-        await LoadClasses();
         Date ??= await Today();
+        await LoadClasses();
     }
 
     /// <summary>How the sheet reads and what it takes, before anything is begun.</summary>
@@ -113,23 +123,58 @@ public sealed class NewModel(OwnSchool own, TimeProvider time, LessonSheets shee
         return plan is null ? null : new SheetWriter(reader).Write(plan);
     }
 
-    private async Task TakeFile(IFormFile file)
+    /// <summary>What a sheet of that class on that day may begin with, for a page on which another was chosen.</summary>
+    public async Task<IActionResult> OnGetSourcesAsync()
     {
-        if (file.Length > SheetReader.MostBytes)
-        {
-            ModelState.AddModelError(
-                nameof(Text),
-                $"The file has {file.Length / 1000:N0} kB; a sheet may have {SheetReader.MostBytes / 1000} kB."
-            );
-            return;
-        }
-        using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
-        var read = await reader.ReadToEndAsync(Cancel);
-        if (SheetReader.Refusal(read) is { } refusal)
-            ModelState.AddModelError(nameof(Text), refusal);
-        else
-            Text = read;
+        ModelState.Clear();
+        await LoadClasses();
+        return Partial("_Sources", Sources);
     }
 
-    private async Task LoadClasses() => Classes = ClassChoice.Of(await school.Classes(Cancel));
+    /// <summary>Begins with the lines of another lesson or of a kept sheet.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostFromAsync(Guid source)
+    {
+        await LoadClasses();
+        if (!ModelState.IsValid)
+            return Page();
+        var plan = await PlanOf(source);
+        if (plan is null)
+            return NotFound();
+        var begun = await sheets.BeginFrom(Key, ClassId!.Value, Date!.Value, plan, Cancel);
+        if (begun.Lesson is { } lesson)
+            return Redirect($"/sheets/{lesson.Id}");
+        ShowErrors(begun.Errors);
+        return Page();
+    }
+
+    private async Task<LessonPlan?> PlanOf(Guid source)
+    {
+        if (await sheets.Open(source, Cancel) is { } sheet)
+            return sheet.Plan;
+        return await kept.Find(source, Cancel) is { } sheetKept
+            ? (await sheets.Reader(Cancel)).Read(sheetKept.Text).Plan
+            : null;
+    }
+
+    private async Task TakeFile(IFormFile file)
+    {
+        using var bytes = new MemoryStream();
+        await file.CopyToAsync(bytes, Cancel);
+        var read = SheetFile.Read(bytes.ToArray());
+        if (read.Refusal is { } refusal)
+            ModelState.AddModelError(nameof(Text), refusal);
+        else
+            Text = read.Text;
+    }
+
+    private async Task LoadClasses()
+    {
+        var groups = await school.Classes(Cancel);
+        Classes = ClassChoice.Of(groups);
+        if (groups.Count == 0)
+            return;
+        ClassId ??= groups[0].Id;
+        Sources = await sources.For(ClassId.Value, Date ?? await Today(), Cancel);
+    }
 }

@@ -1,19 +1,25 @@
 using LoyalLadder.Core;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>A sheet on paper: one page to read at arm's length, and overleaf the combinations with their holder's cards.</summary>
-public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sheets) : RoomPage(own, time)
+public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sheets, PaceBook paces)
+    : RoomPage(own, time)
 {
     /// <summary>Combinations that have room overleaf.</summary>
     private const int MostOverleaf = 6;
+
+    /// <summary>Holder's cards of one lesson, four to a page.</summary>
+    private const int MostCards = 24;
 
     public sealed record Overleaf(string Notation, Sequence<HolderLine> Holder, Sequence<BuildUpStep> BuildUp);
 
@@ -24,21 +30,32 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
     public List<Overleaf> Back { get; private set; } = [];
     public List<string> Cautions { get; private set; } = [];
 
-    /// <summary>Type grows with the room that there is: few lines are read from farther away.</summary>
+    /// <summary>Type grows with the room that there is: few lines are read from farther away. It is never under 12 points; a long
+    /// lesson stands in two columns.</summary>
     public string Size =>
         Sheet.Plan.Entries.Count switch
         {
-            <= 14 => "large",
-            <= 24 => "medium",
-            <= 36 => "small",
-            _ => "smallest",
+            <= 16 => "large",
+            <= 28 => "medium",
+            _ => "long",
         };
+
+    /// <summary>When it ends: as the lines add up, and as such lessons are likely to.</summary>
+    public string EndWords { get; private set; } = "";
+
+    /// <summary>The holder's cards alone, to be cut out.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Cards { get; set; }
 
     public async Task<IActionResult> OnGetAsync()
     {
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
         Sheet = sheet;
+        var clock = sheet.Clock;
+        var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, Cancel));
+        EndWords =
+            $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}.";
         var taught = await Material();
         var naming = (await Words()).Naming;
         var tracer = taught.Tracer(naming);
@@ -50,7 +67,7 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
                 .Select(l => l.Moves)
                 .Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2)
                 .Distinct()
-                .Take(MostOverleaf)
+                .Take(Cards ? MostCards : MostOverleaf)
                 .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, sheet.Lesson.Class!.Band)))
                 .Select(m => new Overleaf(
                     NotationWriter.Write(m.Moves, naming),

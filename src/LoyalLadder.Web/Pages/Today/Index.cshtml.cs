@@ -5,8 +5,14 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Today;
 
 /// <summary>The day's lessons in order, each with its next right action.</summary>
-public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, DayOutlook outlook, SchoolBook school)
-    : RoomPage(own, time)
+public sealed class IndexModel(
+    OwnSchool own,
+    TimeProvider time,
+    DayPlan days,
+    DayOutlook outlook,
+    SchoolBook school,
+    FirstWeek firstWeek
+) : RoomPage(own, time)
 {
     public DateOnly Date { get; private set; }
     public bool IsToday { get; private set; }
@@ -14,6 +20,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, D
     public string SchoolName { get; private set; } = "";
     public List<DayEntry> Entries { get; private set; } = [];
     public List<DayEntry> ToLog { get; private set; } = [];
+
+    /// <summary>What a new school does first; empty once it is done.</summary>
+    public IReadOnlyList<FirstStep> FirstSteps { get; private set; } = [];
 
     /// <summary>How the lessons to come stand, and when they are likely to end.</summary>
     public Dictionary<Guid, LessonOutlook> Ahead { get; private set; } = [];
@@ -30,6 +39,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, D
             ToLog = await days.ToLog(today, Cancel);
         if (Date >= today)
             Ahead = await outlook.Of(Date, Cancel);
+        if (IsToday && CanPlan)
+            FirstSteps = await firstWeek.Steps(Cancel);
         HasClasses = Entries.Count > 0 || await school.HasClasses(Cancel);
         return Page();
     }

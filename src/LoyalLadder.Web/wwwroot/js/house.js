@@ -13,6 +13,12 @@ let going = false;
 document.addEventListener('keydown', e => {
   const on = /** @type {Element} */ (e.target);
   if (e.ctrlKey || e.metaKey || e.altKey || on.closest('input, textarea, select, dialog')) return;
+  if (going && e.key === '/') {
+    e.preventDefault();
+    e.stopImmediatePropagation();
+    going = false;
+    return openFind();
+  }
   if (going && rooms[e.key]) {
     location.href = rooms[e.key];
     e.preventDefault();
@@ -22,6 +28,38 @@ document.addEventListener('keydown', e => {
 });
 
 document.documentElement.classList.add('has-script');
+
+// finding: a box over every page, its list gone along with the arrows
+const findBox = () => /** @type {HTMLDialogElement | null} */ (document.getElementById('find'));
+function openFind() {
+  findBox()?.showModal();
+  /** @type {HTMLInputElement} */ (document.getElementById('find-text')).select();
+}
+document.addEventListener('click', e => {
+  const on = /** @type {Element} */ (e.target);
+  if (on.closest?.('[data-find]')) {
+    e.preventDefault();
+    openFind();
+  }
+  if (on === findBox()) findBox().close();
+  const more = on.closest?.('[data-more]');
+  if (more) more.setAttribute('aria-expanded', String(more.getAttribute('aria-expanded') !== 'true'));
+});
+document.addEventListener('keydown', e => {
+  const box = /** @type {Element} */ (e.target).closest?.('#find');
+  if (!box || (e.key !== 'ArrowDown' && e.key !== 'ArrowUp')) return;
+  e.preventDefault();
+  const stops = /** @type {HTMLElement[]} */ ([...box.querySelectorAll('input, .find-list a')]);
+  const at = stops.indexOf(/** @type {HTMLElement} */ (document.activeElement));
+  stops[Math.max(0, Math.min(stops.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))]?.focus();
+});
+
+// on a phone a table's rows become cards: each cell says what it is
+for (const table of document.querySelectorAll('table.ruled:has(thead)')) {
+  const names = [...table.querySelectorAll('thead tr:last-child th')].map(th => th.textContent.trim());
+  for (const row of table.querySelectorAll('tbody tr'))
+    [...row.children].forEach((cell, i) => names[i] && cell.setAttribute('data-label', names[i]));
+}
 document.addEventListener('click', e => {
   const all = /** @type {Element} */ (e.target).closest?.('[data-all]')?.getAttribute('data-all');
   if (!all) return;

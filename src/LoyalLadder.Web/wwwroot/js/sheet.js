@@ -380,4 +380,13 @@ document.addEventListener('paste', e => {
   });
 });
 
+// as soon as the large ladder has gone by, it stands small in the head
+const heedScroll = () =>
+  document.documentElement.classList.toggle(
+    'is-scrolled',
+    document.getElementById('sky').getBoundingClientRect().bottom <
+      document.querySelector('.desk-head').getBoundingClientRect().bottom,
+  );
+addEventListener('scroll', heedScroll, { passive: true });
+
 settle(false);

@@ -1,0 +1,51 @@
+using LoyalLadder.Data.Finding;
+using LoyalLadder.Data.Schools;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.Find;
+
+/// <summary>Anything of the school under any of its names.</summary>
+public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolFinder finder) : RoomPage(own, time)
+{
+    public string Q { get; private set; } = "";
+
+    public IReadOnlyList<Found> All { get; private set; } = [];
+
+    public Task OnGetAsync(string? q) => Look(q);
+
+    /// <summary>The list alone, for a name that is being typed.</summary>
+    public async Task<IActionResult> OnGetListAsync(string? q)
+    {
+        await Look(q);
+        return Partial("_Found", this);
+    }
+
+    private async Task Look(string? q)
+    {
+        Q = q?.Trim() ?? "";
+        All = await finder.Find(Q, (await Words()).Naming, Cancel);
+    }
+
+    /// <summary>Where it stands.</summary>
+    public static string Address(Found found) =>
+        found.Kind switch
+        {
+            FoundKind.Person => $"/people/{found.Key}",
+            FoundKind.Class => $"/people?group={found.Key}",
+            FoundKind.Sheet => $"/sheets/{found.Key}",
+            FoundKind.KeptSheet => $"/sheets/library/{found.Key}",
+            FoundKind.Drill => $"/material/drills?edit={found.Key}",
+            FoundKind.Technique => $"/material/{found.Key}",
+            FoundKind.Rank => $"/ladder/{found.Key}",
+            _ => $"/material/numbered/{found.Key}",
+        };
+
+    public static string Word(FoundKind kind) =>
+        kind switch
+        {
+            FoundKind.Person => "student",
+            FoundKind.KeptSheet => "kept sheet",
+            FoundKind.SelfDefence => "self-defence",
+            _ => kind.ToString().ToLowerInvariant(),
+        };
+}

@@ -1,0 +1,36 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Data.Classes;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.People;
+
+/// <summary>A class's register for a month, on paper: the days on which it meets, and who was there as far as that is logged.</summary>
+[Authorize(Policies.Instructor)]
+public sealed class RegisterModel(OwnSchool own, TimeProvider time, RegisterBook book) : RoomPage(own, time)
+{
+    public ClassGroup Class { get; private set; } = null!;
+
+    /// <summary>The first of the month.</summary>
+    public DateOnly Month { get; private set; }
+
+    public IReadOnlyList<DateOnly> Days { get; private set; } = [];
+    public IReadOnlyList<(string Student, IReadOnlySet<DateOnly> There)> Rows { get; private set; } = [];
+
+    public async Task<IActionResult> OnGetAsync(Guid group, DateOnly? month)
+    {
+        var today = await Today();
+        // a month that makes no sense shows this one; it came from no button of ours
+        var day = month is { Year: > 2000 and < 2100 } asked ? asked : today;
+        Month = new DateOnly(day.Year, day.Month, 1);
+        if (await book.Of(group, Month, Cancel) is not { } register)
+            return NotFound();
+        Class = register.Class;
+        Rows = register.Rows;
+        Days = [.. LessonDays.MeetingsIn(Month, Class.Weekday).Union(register.Rows.SelectMany(r => r.There)).Order()];
+        return Page();
+    }
+}

@@ -191,9 +191,14 @@ const views = {
     async fit() {
         await go("/");
         await go(await href('a[href^="/sheets/"]', "Kites"));
+        await type("#quick-line", "light sparring 5 x 2:30 rest 30s\uE007");
+        await wait('document.querySelector(".headline.is-over")');
         await click("[data-key-fit]");
-        await wait('document.querySelector(".fit-pane")');
+        await wait('document.querySelector(".way")');
+        await run("scrollTo(0, 0)");
         await shot("fit");
+        await click("[data-undo]");
+        await wait('!document.querySelector(".headline.is-over")');
     },
     async bench() {
         await go(
@@ -332,7 +337,7 @@ try {
     for (const [name, take] of Object.entries(views))
         if (
             only.length === 0
-                ? !["look", "fit", "signin"].includes(name)
+                ? !["look", "signin"].includes(name)
                 : only.includes(name)
         )
             await take();

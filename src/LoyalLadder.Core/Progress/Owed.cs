@@ -17,8 +17,17 @@ public static class Owed
     /// <summary>After this many lessons of the class a debt is forgotten.</summary>
     public const int LessonsKept = 4;
 
-    /// <summary>True for lines that teach something: nobody is owed a missed stretch, a rest or a drink.</summary>
-    public static bool Carries(LessonLine line) =>
+    /// <summary>
+    /// True for what a class must not miss: lines that were a must, and what a rank asks for. Nobody is owed a missed stretch, a
+    /// rest or a drink, whatever they are marked as.
+    /// </summary>
+    /// <param name="line">The line.</param>
+    /// <param name="asked">What the school's ranks ask for; empty while they ask for nothing, when all that teaches counts.</param>
+    public static bool Carries(LessonLine line, IReadOnlySet<string> asked) =>
+        Teaches(line)
+        && (asked.Count == 0 || line.Priority == Priority.Must || Learnables.Of(line.Moves).Any(asked.Contains));
+
+    private static bool Teaches(LessonLine line) =>
         line.Moves.IsEmpty
         || line.Moves.Elements.Any(e =>
             e.Technique is not { Family: TechniqueFamily.Mobility or TechniqueFamily.Breath }

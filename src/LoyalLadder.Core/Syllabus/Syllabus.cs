@@ -86,6 +86,10 @@ public sealed record Track(Guid Id, string Name, AgeBand Band, Sequence<Rank> Ra
 /// <summary>The tracks of a school with their ranks and what these ask for.</summary>
 public sealed record Syllabus(Sequence<Track> Tracks)
 {
+    /// <summary>All that any rank asks for.</summary>
+    public IReadOnlySet<string> Asked =>
+        Tracks.SelectMany(t => t.Ranks).SelectMany(r => r.Requirements).Select(r => r.Learnable).ToHashSet();
+
     /// <summary>The rank of that key; null when there is none.</summary>
     public Rank? Find(Guid? rank) => Tracks.SelectMany(t => t.Ranks).FirstOrDefault(r => r.Id == rank);
 

@@ -6,6 +6,7 @@ using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
+using LoyalLadder.Data.Syllabus;
 
 namespace LoyalLadder.Data.Demo;
 
@@ -16,6 +17,7 @@ internal sealed class DemoLessons(
     OwnSchool own,
     GroupBook groups,
     EvidenceBook evidence,
+    SyllabusBook syllabus,
     TimeProvider time,
     Random chance
 )
@@ -40,7 +42,7 @@ internal sealed class DemoLessons(
         var clock = new DemoClock(time);
         var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), clock);
         var runs = new LessonRuns(db, sheets, clock);
-        var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, clock);
+        var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, syllabus, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)
         {

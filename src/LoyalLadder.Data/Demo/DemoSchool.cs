@@ -3,6 +3,7 @@ using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Configuration;
@@ -22,6 +23,7 @@ public sealed class DemoSchool(
     DrillBook drills,
     KeptSheetBook kept,
     EvidenceBook evidence,
+    SyllabusBook syllabus,
     UserManager<AppUser> users,
     TimeProvider time,
     IConfiguration settings
@@ -94,7 +96,12 @@ public sealed class DemoSchool(
         await material.Number(cancel);
         await ladder.Ask(cancel);
         await material.Keep(cancel);
-        await new DemoLessons(db, scope, own, groups, evidence, time, _chance).Teach(card, staff, classes, cancel);
+        await new DemoLessons(db, scope, own, groups, evidence, syllabus, time, _chance).Teach(
+            card,
+            staff,
+            classes,
+            cancel
+        );
         await ladder.Grade(today, staff, cancel);
     }
 }

@@ -24,6 +24,9 @@ public sealed class SheetSourceBook(LadderContext db, KeptSheetBook kept)
 
     public async Task<SheetSources> For(Guid classId, DateOnly date, CancellationToken cancel)
     {
+        // a day that makes no sense has no neighbours; what is wrong with it is said where it stands
+        if (date.Year is < 2000 or > 2200)
+            return new SheetSources(null, [], []);
         var band = await db.Classes.Where(c => c.Id == classId).Select(c => c.Band).FirstOrDefaultAsync(cancel);
         var last = await Rows(db.Lessons.Where(l => l.ClassId == classId && l.Date < date)).FirstOrDefaultAsync(cancel);
         var (from, to) = (date.AddDays(-DaysAround), date.AddDays(DaysAround));

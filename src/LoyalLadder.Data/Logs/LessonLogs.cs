@@ -7,6 +7,7 @@ using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Logs;
@@ -19,6 +20,7 @@ public sealed class LessonLogs(
     LessonSheets sheets,
     LessonRuns runs,
     EvidenceBook evidence,
+    SyllabusBook syllabus,
     TimeProvider time
 )
 {
@@ -68,10 +70,9 @@ public sealed class LessonLogs(
             return null;
         var run = await runs.Find(lessonId, cancel);
         var state = runs.StateOf(run);
+        var asked = (await syllabus.Read(cancel)).Asked;
         var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
-        // what a fit on the mat made of a line is what was done
-        var fitted =
-            run?.ReadProgram().Steps.Where(s => s.Fitted is not null).ToDictionary(s => s.Id, s => s.Fitted!) ?? [];
+        var fitted = FittedOn(run);
         return new LogDraft(
             sheet.Lesson,
             [
@@ -97,10 +98,14 @@ public sealed class LessonLogs(
                 clocked.Seconds,
                 was?.Actual,
                 row.OwedLogLineId,
-                row.OwedLogLineId is null && Owed.Carries(clocked.Line)
+                row.OwedLogLineId is null && Owed.Carries(clocked.Line, asked)
             );
         }
     }
+
+    /// <summary>What a fit on the mat made of a line is what was done.</summary>
+    private static Dictionary<Guid, string> FittedOn(LessonRun? run) =>
+        run?.ReadProgram().Steps.Where(s => s.Fitted is not null).ToDictionary(s => s.Id, s => s.Fitted!) ?? [];
 
     /// <summary>
     /// Keeps what somebody filled in, laid over what others have kept since the form was opened. What is left undone is owed;

@@ -153,7 +153,17 @@ public class RunningTests
     [InlineData("water 1:00", false)]
     [InlineData("hamstring stretch 30s", false)]
     public void Nobody_is_owed_a_stretch_or_a_drink(string line, bool carries) =>
-        Assert.Equal(carries, Owed.Carries(Given.Line(line)));
+        Assert.Equal(carries, Owed.Carries(Given.Line(line), new HashSet<string>()));
+
+    [Theory]
+    [InlineData("round kick 5/side", true)]
+    [InlineData("front kick 5/side", false)]
+    [InlineData("front kick 5/side must", true)]
+    [InlineData("jab, round kick 5/side could", true)]
+    [InlineData("crunch x20", false)]
+    [InlineData("hamstring stretch 30s must", false)]
+    public void Owed_is_what_a_rank_asks_for_and_what_was_a_must(string line, bool carries) =>
+        Assert.Equal(carries, Owed.Carries(Given.Line(line), new HashSet<string> { "round-kick" }));
 
     [Fact]
     public void Warm_up_water_and_cool_down_are_musts_unless_said_otherwise()

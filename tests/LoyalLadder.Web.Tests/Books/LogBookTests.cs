@@ -49,7 +49,7 @@ public sealed class LogBookTests(Loft loft)
     {
         await using var desk = await loft.Sit();
         var (there, away) = ((await Kites(desk))[0], (await Kites(desk))[1]);
-        var lesson = await desk.Begin("## Basics\ntornado kick 5/side\ntwist kick x5", Yesterday);
+        var lesson = await desk.Begin("## Basics\ntornado kick 5/side\ntwist kick x5 must", Yesterday);
         var rows = await desk.Rows(lesson);
         var saved = await Save(
             desk,

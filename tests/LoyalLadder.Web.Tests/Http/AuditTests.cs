@@ -172,7 +172,7 @@ public sealed class AuditTests
             .GetAttribute("formaction")!;
         Assert.Equal(["Marlow Changed LineComment: SettledAt"], await Told(() => marlow.Post(sheet, settle)));
 
-        var student = (await marlow.Page("/people")).QuerySelector("td a[href^='/people/']")!.GetAttribute("href")!;
+        var student = (await marlow.Page("/people")).QuerySelector("td a[href^='/people/0']")!.GetAttribute("href")!;
         Assert.Equal(
             ["Marlow Added CareNote"],
             await Told(() => marlow.Submit(student, "until", ("words", "left wrist: no push-ups")))

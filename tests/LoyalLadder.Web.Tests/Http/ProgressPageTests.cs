@@ -19,7 +19,7 @@ public sealed class ProgressPageTests
             .QuerySelectorAll(".shelves a")
             .First(a => a.TextContent.StartsWith(group, StringComparison.Ordinal))
             .GetAttribute("href")!;
-        return (await visitor.Page(tab)).QuerySelectorAll("td a[href^='/people/']")[which].GetAttribute("href")!;
+        return (await visitor.Page(tab)).QuerySelectorAll("td a[href^='/people/0']")[which].GetAttribute("href")!;
     }
 
     [Fact]

@@ -72,7 +72,7 @@ public sealed class TodayTests
     {
         await using var server = await LadderServer.Start();
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
-        var student = (await odile.Page("/people")).QuerySelector("td a[href^='/people/']")!.GetAttribute("href")!;
+        var student = (await odile.Page("/people")).QuerySelector("td a[href^='/people/0']")!.GetAttribute("href")!;
         var page = await odile.Page($"{student}/taught");
         var rows = page.QuerySelectorAll("table.taught tbody tr")
             .Select(r => r.QuerySelectorAll("td").Select(c => c.TextContent.Trim()).ToArray())

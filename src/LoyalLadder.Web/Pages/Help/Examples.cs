@@ -35,7 +35,7 @@ public static class Examples
         new("rear front kick floor x2", "down the floor and back"),
         new("circuit x3 rest 30s: push-up x10 | plank 30s", "a circuit"),
         new("runs 10 front kick", "run up, do it, run back"),
-        new("laps 3", "round the hall"),
+        new("jog laps 3", "round the hall"),
         new("water 1 min", "a drink"),
     ];
 

@@ -40,6 +40,9 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
             _ => "long",
         };
 
+    /// <summary>In two columns, doses behind the words.</summary>
+    public bool IsLong => Size == "long";
+
     /// <summary>When it ends: as the lines add up, and as such lessons are likely to.</summary>
     public string EndWords { get; private set; } = "";
 
@@ -56,25 +59,7 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
         var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, Cancel));
         EndWords =
             $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}.";
-        var taught = await Material();
-        var naming = (await Words()).Naming;
-        var tracer = taught.Tracer(naming);
-        Back =
-        [
-            // jobs at stations and bags are no combination
-            .. sheet
-                .Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose or CircuitDose))
-                .Select(l => l.Moves)
-                .Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2)
-                .Distinct()
-                .Take(Cards ? MostCards : MostOverleaf)
-                .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, sheet.Lesson.Class!.Band)))
-                .Select(m => new Overleaf(
-                    NotationWriter.Write(m.Moves, naming),
-                    HolderCard.Of(m.Trace, naming, sheet.School.CrossedMitts),
-                    BuildUp.Of(m.Trace, sheet.School.BuildUp, sheet.School.Naming)
-                )),
-        ];
+        Back = await Overleaves();
         Cautions =
         [
             .. sheet
@@ -87,5 +72,29 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
                 .Take(10),
         ];
         return Page();
+    }
+
+    /// <summary>The combinations of the sheet, with what whoever holds for them does.</summary>
+    private async Task<List<Overleaf>> Overleaves()
+    {
+        var taught = await Material();
+        var naming = (await Words()).Naming;
+        var tracer = taught.Tracer(naming);
+        return
+        [
+            // jobs at stations and bags are no combination
+            .. Sheet
+                .Plan.Lines.Where(l => l.Dose is not (StationsDose or BagLinesDose or CircuitDose))
+                .Select(l => l.Moves)
+                .Where(m => m is { IsKnown: true, IsExercise: false } && m.Counts.Count > 2)
+                .Distinct()
+                .Take(Cards ? MostCards : MostOverleaf)
+                .Select(m => (Moves: m, Trace: tracer.Trace(m, Lead.Left, Sheet.Lesson.Class!.Band)))
+                .Select(m => new Overleaf(
+                    NotationWriter.Write(m.Moves, naming),
+                    HolderCard.Of(m.Trace, naming, Sheet.School.CrossedMitts),
+                    BuildUp.Of(m.Trace, Sheet.School.BuildUp, Sheet.School.Naming)
+                )),
+        ];
     }
 }

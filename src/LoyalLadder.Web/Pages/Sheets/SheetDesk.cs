@@ -125,7 +125,11 @@ public sealed class SheetDesk(
             [
                 .. due.Where(d => !here.Contains(d.Learnable))
                     .Take(DueList.Most)
-                    .Select(d => (d, sheet.Facts.Material.NameOf(d.Learnable, sheet.School.Naming))),
+                    .Select(d => new DueEntry(
+                        d,
+                        sheet.Facts.Material.NameOf(d.Learnable, sheet.School.Naming),
+                        view.GoesTo(LineOf(sheet, d))
+                    )),
             ],
             due.Count
         );
@@ -137,13 +141,13 @@ public sealed class SheetDesk(
         var due = (await progress.DueFor(sheet.Lesson.ClassId, sheet.Lesson.Date, [], cancel)).Find(d =>
             d.Learnable == learnable
         );
-        if (due is null)
-            return null;
-        var material = sheet.Facts.Material;
-        return Core.Progress.Due.Line(
-            material.OnSheets(due.Learnable, sheet.School.Naming),
-            material.Catalogue.Find(due.Learnable),
+        return due is null ? null : LineOf(sheet, due);
+    }
+
+    private static string LineOf(OpenSheet sheet, DueItem due) =>
+        Core.Progress.Due.Line(
+            sheet.Facts.Material.OnSheets(due.Learnable, sheet.School.Naming),
+            sheet.Facts.Material.Catalogue.Find(due.Learnable),
             due.NextStage
         );
-    }
 }

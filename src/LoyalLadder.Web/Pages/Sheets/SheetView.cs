@@ -95,6 +95,16 @@ public sealed class SheetView
         $"/sheets/{Sheet.Lesson.Id}/{page}?handler={handler}{(line is { } l ? $"&line={l}" : "")}{more}";
 
     public string Address => $"/sheets/{Sheet.Lesson.Id}";
+
+    /// <summary>A line's own words, without dose and marks: 'bag line of round kick, push-up and plank'.</summary>
+    public string InWords(string text) =>
+        Facts.Material.Sheets(Facts.School.Naming).ReadEntries(text) is [LessonLine line]
+            ? LineNames.Of(line)
+            : text.Split('\n')[0];
+
+    /// <summary>The heading under which a text would come to stand; null where there is none.</summary>
+    public string? GoesTo(string text) =>
+        default(LineTarget).Heading(Sheet, Facts.Material.Sheets(Facts.School.Naming).ReadEntries(text));
 }
 
 /// <summary>One entry of the sheet with all that its row shows.</summary>
@@ -189,8 +199,11 @@ public sealed record SheetHeadView(
     IReadOnlyList<SelectListItem> Teachers
 );
 
+/// <summary>Something that is due, and the heading that it would go under; null where there is none.</summary>
+public sealed record DueEntry(DueItem Item, string Name, string? GoesTo);
+
 /// <summary>What is due for a lesson's class and not on its sheet yet.</summary>
-public sealed record DueList(SheetView View, IReadOnlyList<(DueItem Item, string Name)> Items, int All)
+public sealed record DueList(SheetView View, IReadOnlyList<DueEntry> Items, int All)
 {
     /// <summary>Shown at once, and behind a press.</summary>
     public const int First = 4,

@@ -242,8 +242,9 @@ public sealed class JourneyTests
         ines.Click("td a[href^='/gradings/']");
         ines.IsAccessible("a grading");
         ines.Go("/");
-        var sheet = ines.Run("return document.querySelector(\"a[href^='/sheets/']\").getAttribute('href')");
+        var sheet = ines.Run("return document.querySelector(\"a[href^='/sheets/0']\").getAttribute('href')");
         ines.Go($"{sheet}/briefing");
+        Assert.True(ines.Has(".briefing"));
         ines.IsAccessible("a briefing");
         Assert.InRange(ines.Printed().Pages, 1, 1);
         ines.HasNoScriptErrors();

@@ -77,7 +77,7 @@ public sealed class EveryPageTests
         foreach (var page in Pages(ines))
         {
             ines.Go(page);
-            foreach (var width in new[] { 390, 768, 820, 1024 })
+            foreach (var width in new[] { 390, 640, 768, 820, 1024 })
             {
                 ines.Look(width, 900);
                 var over = int.Parse(

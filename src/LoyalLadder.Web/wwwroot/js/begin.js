@@ -12,3 +12,5 @@ for (const name of ['ClassId', 'Date'])
 field('file').addEventListener('change', () => {
   if (field('file').value) /** @type {HTMLButtonElement} */ (form.querySelector('[name="look"]')).click();
 });
+
+export {};

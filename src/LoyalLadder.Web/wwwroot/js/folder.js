@@ -90,3 +90,5 @@ document.addEventListener('submit', async e => {
     draw();
   }
 });
+
+export {};

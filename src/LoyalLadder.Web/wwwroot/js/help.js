@@ -9,3 +9,5 @@ document.addEventListener('click', e => {
   box.focus();
 });
 document.getElementById('try').addEventListener('submit', e => e.preventDefault());
+
+export {};

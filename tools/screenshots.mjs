@@ -210,10 +210,6 @@ const views = {
         );
         await shot("bench");
     },
-    async numbered() {
-        await go("/material?show=combinations");
-        await shot("combinations");
-    },
     async material() {
         await go("/material?q=mawashi");
         await shot("material");

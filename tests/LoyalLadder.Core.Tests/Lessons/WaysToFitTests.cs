@@ -211,8 +211,8 @@ public class WaysToFitTests
     [InlineData(
         FitWay.OneLess,
         "## Pads\njab, cross 3 x 2:00 rest 30s\nplank 2 x 30s rest 10s",
-        "One round less of jab, cross",
-        "jab, cross 3 x 2:00 rest 30s to 2 x 2:00 rest 30s"
+        "One round less of ‘jab, cross’",
+        "‘jab, cross’ 3 x 2:00 rest 30s to 2 x 2:00 rest 30s"
     )]
     [InlineData(
         FitWay.ALittleOff,

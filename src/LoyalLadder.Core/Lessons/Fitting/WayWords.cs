@@ -33,7 +33,7 @@ public static class WayWords
         var said = changed
             .Take(Named)
             .Select(l =>
-                $"{Brief(l.Before.Content)} {SheetWriter.Amount(l.Before.Dose!)} to {SheetWriter.Amount(l.After!.Dose!)}"
+                $"{Quoted(Brief(l.Before.Content))} {SheetWriter.Amount(l.Before.Dose!)} to {SheetWriter.Amount(l.After!.Dose!)}"
             );
         return string.Join(", ", said) + More(changed.Count);
     }
@@ -54,7 +54,7 @@ public static class WayWords
                 .SelectMany(g =>
                     g.Key.Length > 0 && timed[g.Key].All(gone.Contains)
                         ? [g.Key]
-                        : g.Select(d => Brief(d.Before.Content))
+                        : g.Select(d => Quoted(Brief(d.Before.Content)))
                 ),
         ];
     }
@@ -64,13 +64,16 @@ public static class WayWords
         var fewer = DoseRounds.Of(line.Before.Dose!) - DoseRounds.Of(line.After!.Dose!);
         var word = DoseRounds.Word(line.Before.Dose!);
         var count = fewer == 1 ? $"one {word}" : Spoken.Many(fewer, word, word == "pass" ? "passes" : null);
-        return $"{count} less of {Brief(line.Before.Content)}";
+        return $"{count} less of {Quoted(Brief(line.Before.Content))}";
     }
 
     private static string Joined(List<string> names) =>
         names.Count == Named ? $"{names[0]} and {names[1]}" : string.Join(", ", names.Take(Named)) + More(names.Count);
 
     private static string More(int all) => all > Named ? $" and {all - Named} more" : "";
+
+    /// <summary>A name with commas of its own is set apart from the next.</summary>
+    private static string Quoted(string name) => name.Contains(',', StringComparison.Ordinal) ? $"‘{name}’" : name;
 
     private static string Brief(string words) => words.Length <= 28 ? words : words[..27] + "…";
 }

@@ -16,7 +16,8 @@ public sealed class LadderPicture(OpenSheet sheet, int zoom)
         Height = 134;
 
     private const decimal Left = 6,
-        Letter = 7.4m;
+        Letter = 6.8m,
+        HourWide = 34;
 
     public OpenSheet Sheet { get; } = sheet;
 
@@ -116,7 +117,8 @@ public sealed class LadderPicture(OpenSheet sheet, int zoom)
             _ when Ladder.SpanSeconds > 75 * 60 => 10,
             _ => 5,
         };
-        for (var minute = 0; minute * 60 <= Ladder.SpanSeconds; minute += every)
+        // an hour that the edge would cut through is left out
+        for (var minute = 0; X(minute * 60) <= Width - (HourWide / 2); minute += every)
             yield return (minute, X(minute * 60), minute == 0 ? "start" : "middle");
     }
 

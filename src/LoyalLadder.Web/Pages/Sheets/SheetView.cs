@@ -46,7 +46,10 @@ public sealed class SheetView
     public int Zoom { get; init; } = 1;
 
     /// <summary>The one figure: when it ends.</summary>
-    public Headline Headline => Headline.Of(Sheet.Plan, Sheet.Clock, Likely);
+    public Headline Headline => _headline ??= Headline.Of(Sheet.Plan, Sheet.Clock, Likely);
+
+    private Headline? _headline;
+    private LadderPicture? _picture;
 
     /// <summary>'Likely to end 18:48.'</summary>
     public string EndWords =>
@@ -54,7 +57,7 @@ public sealed class SheetView
 
     /// <summary>The lesson's ladder.</summary>
     public LadderPicture Picture =>
-        new(Sheet, Zoom)
+        _picture ??= new LadderPicture(Sheet, Zoom)
         {
             CanDrag = CanPlan,
             Chosen = Sheet.Clock.Lines.FirstOrDefault(l => Sheet.RowOf[l.Entry].Id == Deed.Chosen && l.Seconds > 0),

@@ -97,7 +97,7 @@ public static class LadderDatabase
             .AddScoped<SheetQuotes>()
             .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()
-            .AddScoped<SheetBlocks>()
+            .AddScoped<PickedLines>()
             .AddScoped<RegisterBook>()
             .AddScoped<FirstWeek>()
             .AddScoped<SchoolFinder>()

@@ -8,7 +8,14 @@ namespace LoyalLadder.Core.Movement;
 /// <param name="Feed">The attack to feed; null where none is.</param>
 /// <param name="Hold">Where to hold what; empty where nothing is hit.</param>
 /// <param name="Step">How to move with it; null to stand.</param>
-public sealed record HolderLine(int Count, string? Feed, Sequence<string> Hold, string? Step);
+public sealed record HolderLine(int Count, string? Feed, Sequence<string> Hold, string? Step)
+{
+    /// <summary>All of it in one line, as it stands on paper.</summary>
+    public string Words =>
+        (Feed is { } feed ? $"{feed}. " : "")
+        + (Hold.IsEmpty && Feed is null ? "nothing to hold" : string.Join("; ", Hold))
+        + (Step is { } step ? $" · {step}" : "");
+}
 
 /// <summary>A combination as the holder sees it: the holder's left is the performer's right.</summary>
 public static class HolderCard

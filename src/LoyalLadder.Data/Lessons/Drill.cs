@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Data.Lessons;
@@ -28,7 +29,7 @@ public sealed class Drill : SchoolRow
 public sealed class KeptSheet : SchoolRow
 {
     public const int LongestText = 40_000,
-        LastWeek = 53;
+        LastWeek = WeekWords.Last;
 
     public required string Title { get; set; }
 

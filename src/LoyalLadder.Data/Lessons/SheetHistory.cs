@@ -42,16 +42,10 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
     /// <summary>The sheet's lines as they stood right behind a save; null when there is no such save.</summary>
     public async Task<IReadOnlyList<KeyedText>?> LinesAt(Guid lessonId, Guid batch, CancellationToken cancel)
     {
-        var all = await db
-            .SheetChanges.AsNoTracking()
-            .Where(c => c.LessonId == lessonId)
-            .OrderBy(c => c.Number)
-            .ToListAsync(cancel);
-        var at = all.FindLastIndex(c => c.Batch == batch);
-        if (at < 0)
+        if (await FirstBehind(lessonId, batch, cancel) is not { } later)
             return null;
-        // lines as they are now, with what came later taken back: of each the first later change knows what it was
-        var before = all.Skip(at + 1).GroupBy(c => c.LineId).ToDictionary(g => g.Key, g => g.First());
+        // lines as they are now, with what came later taken back
+        var before = later.ToDictionary(c => c.LineId);
         var rows = await db.SheetLines.AsNoTracking().Where(l => l.LessonId == lessonId).ToListAsync(cancel);
         return
         [
@@ -132,21 +126,25 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
             SheetEdits.Turn(lessonId),
             async () =>
             {
-                var all = await db
-                    .SheetChanges.Where(c => c.LessonId == lessonId)
-                    .OrderBy(c => c.Number)
-                    .ToListAsync(cancel);
-                var at = all.FindLastIndex(c => c.Batch == batch);
-                if (at < 0)
-                    return null;
-                // of each line only the first change behind that save matters: it knows what the line was
-                var later = all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First()).ToList();
-                return await GoBack(lessonId, later, onlyUntouched: false, cancel);
+                var later = await FirstBehind(lessonId, batch, cancel);
+                return later is null ? null : await GoBack(lessonId, later, onlyUntouched: false, cancel);
             },
             cancel
         );
 
-    private async Task<WentBack?> GoBack(
+    /// <summary>Of each line the first change behind a save: it knows what the line was then. Null when there is no such save.</summary>
+    private async Task<List<SheetChange>?> FirstBehind(Guid lessonId, Guid batch, CancellationToken cancel)
+    {
+        var all = await db
+            .SheetChanges.AsNoTracking()
+            .Where(c => c.LessonId == lessonId)
+            .OrderBy(c => c.Number)
+            .ToListAsync(cancel);
+        var at = all.FindLastIndex(c => c.Batch == batch);
+        return at < 0 ? null : [.. all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First())];
+    }
+
+    private async Task<WentBack> GoBack(
         Guid lessonId,
         List<SheetChange> changes,
         bool onlyUntouched,

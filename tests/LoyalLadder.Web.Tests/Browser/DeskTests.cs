@@ -61,7 +61,8 @@ public sealed class DeskTests
         ines.Reload();
         var inSight = Number(
             ines,
-            "[...document.querySelectorAll('.line .dose')].filter(d => { const b = d.getBoundingClientRect(), q = document.querySelector('.quick').getBoundingClientRect(); return b.top >= 0 && b.bottom <= q.top; }).length"
+            "[...document.querySelectorAll('.line .dose')].map(d => d.getBoundingClientRect())"
+                + ".filter(b => b.top >= 0 && b.bottom <= document.querySelector('.quick').getBoundingClientRect().top).length"
         );
         Assert.True(inSight >= 12, $"{inSight} lines in sight");
         foreach (var part in new[] { "#headline", "#checks", ".desk-acts" })
@@ -89,7 +90,8 @@ public sealed class DeskTests
         using var ines = Screen.SignedIn(server);
         ines.Go("/");
         var kites = ines.Run(
-            "return [...document.querySelectorAll('.day li')].find(l => l.textContent.includes('Kites')).querySelector('a[href^=\"/sheets/\"]').pathname"
+            "return [...document.querySelectorAll('.day li')].find(l => l.textContent.includes('Kites'))"
+                + ".querySelector('a[href^=\"/sheets/\"]').pathname"
         );
         ines.Go(kites);
         // today's is made too long, so that next week's begins too long
@@ -121,7 +123,7 @@ public sealed class DeskTests
     }
 
     [Fact]
-    public async Task Lines_are_dragged_marked_and_taken_back()
+    public async Task Lines_are_dragged_picked_and_taken_back()
     {
         await using var server = await LadderServer.Start();
         using var ines = Screen.SignedIn(server);
@@ -135,13 +137,13 @@ public sealed class DeskTests
         ines.Until(() => Doses()[0] == "x2");
         ines.Press("u");
         ines.Until(() => Doses()[0] == "x1");
-        // two lines marked and moved as one, then made a circuit
+        // two lines picked and moved as one, then made a circuit
         ines.Run("document.querySelectorAll('.line')[2].click()");
         ines.Press("v");
         ines.Press("j");
         ines.Press("v");
         ines.Until(() => ines.Text("#picked-count") == "2 lines");
-        ines.IsAccessible("Sheet with marked lines");
+        ines.IsAccessible("Sheet with picked lines");
         ines.Press("K");
         ines.Until(() => string.Join(' ', Doses()) == "x1 x3 30s x2");
         ines.Click("#picked button:nth-of-type(5)");
@@ -168,7 +170,8 @@ public sealed class DeskTests
         ines.Press(Keys.Enter);
         ines.Until(() =>
             ines.Run(
-                "const l = [...document.querySelectorAll('.line')]; const b = l.findIndex(x => x.textContent.includes('burpee')); return b < l.findIndex(x => x.textContent.includes('Cool-down')) && b > l.findIndex(x => x.textContent.includes('plank'))"
+                "const at = w => [...document.querySelectorAll('.line')].findIndex(x => x.textContent.includes(w));"
+                    + "return at('burpee') < at('Cool-down') && at('burpee') > at('plank')"
             ) == "True"
         );
         ines.Press(Keys.Escape);

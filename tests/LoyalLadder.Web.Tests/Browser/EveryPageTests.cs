@@ -140,13 +140,15 @@ public sealed class EveryPageTests
             Assert.Equal(
                 "",
                 ines.Run(
-                    "return [...document.querySelectorAll('.front li, .holders li, .register th')].filter(e => parseFloat(getComputedStyle(e).fontSize) < 15.9).map(e => e.textContent).join('|')"
+                    "return [...document.querySelectorAll('.front li, .holders li, .register th')]"
+                        + ".filter(e => parseFloat(getComputedStyle(e).fontSize) < 15.9).map(e => e.textContent).join('|')"
                 )
             );
             Assert.Equal(
                 "",
                 ines.Run(
-                    "return [...document.querySelectorAll('.holders article')].filter(e => e.scrollHeight > e.clientHeight + 1).map(e => e.textContent).join('|')"
+                    "return [...document.querySelectorAll('.holders article')]"
+                        + ".filter(e => e.scrollHeight > e.clientHeight + 1).map(e => e.textContent).join('|')"
                 )
             );
             ines.IsAccessible(page);

@@ -191,7 +191,8 @@ internal sealed class Screen : IDisposable
                 new Dictionary<string, object?>
                 {
                     ["expression"] =
-                        "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
+                        "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.map(v => "
+                        + "v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
                     ["awaitPromise"] = true,
                     ["returnByValue"] = true,
                 }

@@ -104,7 +104,7 @@ public sealed class PairsOfPostsTests
         {
             var lines = await Lines();
             var picks = string.Concat(lines.Take(3).Select(l => $"&pick={l.Id}"));
-            return await Plain(sheet, $"{sheet}/blocks?handler={handler}{more}{picks}");
+            return await Plain(sheet, $"{sheet}/picked?handler={handler}{more}{picks}");
         }
 
         private async Task<Post> SayOnLine()

@@ -193,12 +193,12 @@ public sealed partial class RoleTableTests
         2 POST /sheets/folder?handler=Read
         2 POST /sheets/{id:guid}/settle?handler=Again
         2 POST /sheets/{id:guid}/settle?handler=Back
-        2 POST /sheets/{id:guid}/blocks?handler=Circuit
-        2 POST /sheets/{id:guid}/blocks?handler=Copy
-        2 POST /sheets/{id:guid}/blocks?handler=Drop
-        2 POST /sheets/{id:guid}/blocks?handler=Keep
-        2 POST /sheets/{id:guid}/blocks?handler=Move
-        2 POST /sheets/{id:guid}/blocks?handler=Remove
+        2 POST /sheets/{id:guid}/picked?handler=Circuit
+        2 POST /sheets/{id:guid}/picked?handler=Copy
+        2 POST /sheets/{id:guid}/picked?handler=Drop
+        2 POST /sheets/{id:guid}/picked?handler=Keep
+        2 POST /sheets/{id:guid}/picked?handler=Move
+        2 POST /sheets/{id:guid}/picked?handler=Remove
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock
         4 POST /api/v1/lessons/fit

@@ -7,10 +7,6 @@ public readonly record struct LikelyEnd(double Seconds, double Spread)
 {
     /// <summary>Length that is kept with a chance, 0 to 1.</summary>
     public double Within(double chance) => Seconds + (Spread * Normal.Quantile(chance));
-
-    /// <summary>The chance, 0 to 1, of finishing within some seconds.</summary>
-    public double Odds(double seconds) =>
-        Spread <= 0 ? (seconds >= Seconds ? 1 : 0) : Normal.Below((seconds - Seconds) / Spread);
 }
 
 /// <summary>The normal distribution.</summary>

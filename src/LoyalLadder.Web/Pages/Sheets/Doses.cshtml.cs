@@ -26,7 +26,7 @@ public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) =>
         await Answer(await edits.Teach(Id, line, kind, Cancel), line: line);
 
-    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: an upright of the ladder was dragged there.</summary>
+    /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: an upright was dragged there.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSizeAsync(Guid line, int seconds)
     {

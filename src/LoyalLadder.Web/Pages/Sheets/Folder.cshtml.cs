@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Text.RegularExpressions;
 using LoyalLadder.Core.Lessons.Documents;
+using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
@@ -33,7 +33,7 @@ public sealed record FolderLook(
 /// <summary>Takes in a pile of old sheets one after another; the pile itself stays in the browser.</summary>
 [Authorize(Policies.Instructor)]
 [Takes(Bodies.Document)]
-public sealed partial class FolderModel(OwnSchool own, TimeProvider time, LessonSheets sheets, KeptSheetBook kept)
+public sealed class FolderModel(OwnSchool own, TimeProvider time, LessonSheets sheets, KeptSheetBook kept)
     : RoomPage(own, time)
 {
     public void OnGet() { }
@@ -55,7 +55,7 @@ public sealed partial class FolderModel(OwnSchool own, TimeProvider time, Lesson
             );
         var head = (await sheets.Reader(Cancel)).Read(read.Text).Plan.Head;
         var title = head.Title ?? Path.GetFileNameWithoutExtension(name).Replace('_', ' ').Trim();
-        var week = WeekOf(title) ?? WeekOf(name);
+        var week = WeekWords.Of(title) ?? WeekWords.Of(name);
         return await Look(name, title, week, head.Band ?? AgeBand.Teens, read.Text, []);
     }
 
@@ -97,14 +97,4 @@ public sealed partial class FolderModel(OwnSchool own, TimeProvider time, Lesson
         var strange = lines.Where(l => !l.IsUnderstood).Select(l => l.Content).ToList();
         return Partial("_FolderLook", new FolderLook(name, title, week, band, text, lines.Count, strange, errors));
     }
-
-    private static int? WeekOf(string words) =>
-        WeekWords().Match(words) is { Success: true } match
-        && int.TryParse(match.Groups[1].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture, out var week)
-        && week is >= 1 and <= KeptSheet.LastWeek
-            ? week
-            : null;
-
-    [GeneratedRegex(@"\b(?:week|wk)[\s_.-]*0*(\d{1,2})(?!\d)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
-    private static partial Regex WeekWords();
 }

@@ -1,3 +1,4 @@
+using System.Text;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
@@ -5,11 +6,8 @@ using LoyalLadder.Data.Lessons;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
-/// <summary>A rung as it is drawn, in the picture's own units.</summary>
-public readonly record struct DrawnRung(string Class, decimal From, decimal To, decimal Y);
-
 /// <summary>The lesson's ladder laid out for the page: where each thing stands, in the picture's own units.</summary>
-public sealed class LadderPicture(OpenSheet sheet, int zoom)
+public sealed class LadderPicture
 {
     public const decimal Top = 28,
         Floor = 112,
@@ -19,12 +17,18 @@ public sealed class LadderPicture(OpenSheet sheet, int zoom)
         Letter = 6.8m,
         HourWide = 34;
 
-    public OpenSheet Sheet { get; } = sheet;
+    public LadderPicture(OpenSheet sheet, int zoom)
+    {
+        (Sheet, Ladder, Zoom) = (sheet, LessonLadder.Of(sheet.Clock), zoom);
+        Scale = (Width - (Left * 2)) / Ladder.SpanSeconds;
+    }
 
-    public LessonLadder Ladder { get; } = LessonLadder.Of(sheet.Clock);
+    public OpenSheet Sheet { get; }
+
+    public LessonLadder Ladder { get; }
 
     /// <summary>1, 2 or 4 times as wide as the page.</summary>
-    public int Zoom { get; } = zoom;
+    public int Zoom { get; }
 
     /// <summary>A file of its own, with its style in it.</summary>
     public bool IsStandalone { get; init; }
@@ -37,34 +41,40 @@ public sealed class LadderPicture(OpenSheet sheet, int zoom)
 
     public decimal Width => 1152 * Zoom;
 
-    public decimal Scale => (Width - (Left * 2)) / Ladder.SpanSeconds;
+    /// <summary>Units a second; every place is worked out with it.</summary>
+    public decimal Scale { get; }
 
     public decimal X(int seconds) => Left + Wide(seconds);
 
     public decimal Wide(int seconds) => seconds * Scale;
 
-    /// <summary>Rungs of work, and the thin double line of talk and getting there.</summary>
-    public IEnumerable<DrawnRung> Rungs() => Ladder.Bays.SelectMany(Rungs);
-
-    private IEnumerable<DrawnRung> Rungs(Bay bay)
+    /// <summary>Rungs of work, and the thin double line of talk and getting there: one path for each way of drawing them, since a
+    /// long lesson has thousands of rungs.</summary>
+    public IEnumerable<(string Class, string Path)> Strokes()
     {
-        var (from, to) = (X(bay.From) + 1.5m, X(bay.To) - 1.5m);
-        if (to <= from || bay.Kind == BayKind.Water)
-            yield break;
+        var paths = new Dictionary<string, StringBuilder>();
+        foreach (var bay in Ladder.Bays.Where(b => b.Kind != BayKind.Water))
+            Draw(bay, paths);
+        return paths.Select(p => (p.Key, p.Value.ToString()));
+    }
+
+    private void Draw(Bay bay, Dictionary<string, StringBuilder> paths)
+    {
+        var (from, to) = (Shown.N(X(bay.From) + 1.5m), X(bay.To) - 1.5m);
+        if (to <= X(bay.From) + 1.5m)
+            return;
+        var (style, apart) = Style(bay);
+        if (!paths.TryGetValue(style, out var path))
+            paths[style] = path = new StringBuilder();
         var gap = (Floor - Top) / 6 / bay.Lanes;
         var foot = Floor - ((Floor - Top) / bay.Lanes * bay.Lane);
-        var (style, apart) = Style(bay);
         for (var rung = 1; rung <= Math.Max(1, bay.Rungs); rung++)
-        {
-            var y = foot - (gap * rung);
-            if (apart == 0)
-                yield return new DrawnRung(style, from, to, y);
-            else
-            {
-                yield return new DrawnRung(style, from, to, y - apart);
-                yield return new DrawnRung(style, from, to, y + apart);
-            }
-        }
+            foreach (
+                var y in apart == 0
+                    ? [foot - (gap * rung)]
+                    : new[] { foot - (gap * rung) - apart, foot - (gap * rung) + apart }
+            )
+                path.Append('M').Append(from).Append(' ').Append(Shown.N(y)).Append('H').Append(Shown.N(to));
     }
 
     private static (string Class, decimal Apart) Style(Bay bay)
@@ -124,5 +134,6 @@ public sealed class LadderPicture(OpenSheet sheet, int zoom)
 
     /// <summary>What a bay says when it is pointed at.</summary>
     public static string Tip(ClockedLine line) =>
-        $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: {Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5";
+        $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: "
+        + $"{Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5";
 }

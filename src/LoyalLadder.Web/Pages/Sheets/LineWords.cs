@@ -15,6 +15,15 @@ public static class LineWords
             _ => "talk",
         };
 
+    /// <summary>What the press says that makes it so.</summary>
+    public static string Act(TeachingKind kind) =>
+        kind switch
+        {
+            TeachingKind.New => "New to them",
+            TeachingKind.Refresh => "Refresh it",
+            _ => "They know it",
+        };
+
     /// <summary>Known, new and refresh in turn.</summary>
     public static TeachingKind Next(TeachingKind? kind) =>
         kind switch

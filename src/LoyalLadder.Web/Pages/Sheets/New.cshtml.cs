@@ -60,6 +60,8 @@ public sealed class NewModel(
         await LoadClasses();
         if (file is { Length: > 0 } && string.IsNullOrWhiteSpace(Text))
             await TakeFile(file);
+        else if (file is { Length: > 0 })
+            ModelState.AddModelError(nameof(Text), "Text here and a file below: empty this box to read the file.");
         if (!empty && string.IsNullOrWhiteSpace(Text) && ModelState.IsValid)
             ModelState.AddModelError(nameof(Text), "Paste a sheet here, or begin with an empty one.");
         var text = empty ? null : await AsSheetText(Text);

@@ -58,7 +58,8 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
         var clock = sheet.Clock;
         var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, Cancel));
         EndWords =
-            $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}.";
+            $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, "
+            + $"ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}.";
         Back = await Overleaves();
         Cautions =
         [

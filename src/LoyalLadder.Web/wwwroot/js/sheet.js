@@ -1,7 +1,7 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
 import { follow } from './live.js';
 import { isDragging } from './sheet/drag.js';
-import { marked, mark, showMarks, unmark } from './sheet/marks.js';
+import { pick, picked, showPicks, unpick } from './sheet/picks.js';
 
 const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
 const quick = () => /** @type {HTMLInputElement} */ (document.getElementById('quick-line'));
@@ -169,7 +169,7 @@ document.addEventListener('htmx:afterSettle', e => {
   if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
   placeHere();
-  showMarks();
+  showPicks();
   showHeadings();
   settle(fromOthers ? focusIn : !typing);
   queueMicrotask(next);
@@ -221,8 +221,8 @@ const move = by => {
   choose(all[here < 0 ? first : Math.max(0, Math.min(all.length - 1, here + by))]);
 };
 
-/** One line, or all that are marked. */
-const forMarked = key => (marked().length > 0 ? click(`[data-block="${key}"]`) : press(`[data-key="${key}"]`));
+/** One line, or all that are picked. */
+const forPicked = key => (picked().length > 0 ? click(`[data-all-picked="${key}"]`) : press(`[data-key="${key}"]`));
 
 /** The tools of a line are one stop of the Tab key: the arrows go along them. */
 function along(by) {
@@ -242,12 +242,12 @@ const keys = {
   ArrowUp: () => move(-1),
   '[': () => press('[data-key="["]'),
   ']': () => press('[data-key="]"]'),
-  J: () => forMarked('J'),
-  K: () => forMarked('K'),
+  J: () => forPicked('J'),
+  K: () => forPicked('K'),
   p: () => press('[data-key="p"]'),
   n: () => press('[data-key="n"]'),
-  x: () => forMarked('x'),
-  v: () => mark(chosen()),
+  x: () => forPicked('x'),
+  v: () => pick(chosen()),
   m: () => press('[data-key="m"]'),
   Enter: () => {
     if (document.querySelector('[data-accept-fit]')) click('[data-accept-fit]');
@@ -270,7 +270,7 @@ const keys = {
   },
   r: () => click('[data-key-run]'),
   f: () => click('[data-key-fit]'),
-  Escape: () => (marked().length > 0 ? unmark() : click('[data-close-fit]')),
+  Escape: () => (picked().length > 0 ? unpick() : click('[data-close-fit]')),
   ArrowRight: () => along(1),
   ArrowLeft: () => along(-1),
   '?': () => keysCard().showModal(),
@@ -340,7 +340,7 @@ document.addEventListener('click', e => {
     return;
   }
   if (at(e).closest('[data-keys]')) return keysCard().showModal();
-  if (at(e).closest('[data-unpick]')) return unmark();
+  if (at(e).closest('[data-unpick]')) return unpick();
   const opens = /** @type {HTMLElement | null} */ (at(e).closest('[data-open]'))?.dataset.open;
   if (opens) /** @type {HTMLDetailsElement} */ (document.getElementById(opens)).open = true;
   const to = /** @type {HTMLElement | null} */ (at(e).closest('[data-to-line]'));

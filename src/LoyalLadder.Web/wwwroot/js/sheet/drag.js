@@ -1,5 +1,5 @@
 // What is dragged in the Sheet room: an upright of the ladder to change a dose, and lines to another place.
-import { marked, unmark } from './marks.js';
+import { picked, unpick } from './picks.js';
 
 const htmx = /** @type {any} */ (window).htmx;
 const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
@@ -47,11 +47,11 @@ function dropUpright(e) {
   if (seconds !== work) send(`doses?handler=Size&line=${grip.dataset.grip}&seconds=${seconds}`);
 }
 
-// a line is taken by its time; where several are marked and it is one of them, all go
+// a line is taken by its time; where several are picked and it is one of them, all go
 const rows = () => /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-line]')]);
 
 function takeLine(row, e) {
-  const lines = marked().includes(row.dataset.line) ? marked() : [row.dataset.line];
+  const lines = picked().includes(row.dataset.line) ? picked() : [row.dataset.line];
   carried = { row, lines, from: e.clientY, behind: undefined };
 }
 
@@ -78,10 +78,10 @@ function dropLine() {
   if (behind === undefined) return;
   const before = rows()[rows().indexOf(row) - 1]?.dataset.line ?? '';
   if (lines.length === 1 && behind === before) return;
-  // the marked lines go with the form by themselves
-  if (!marked().includes(row.dataset.line)) unmark();
-  const pick = marked().length > 0 ? '' : `&pick=${row.dataset.line}`;
-  send(`blocks?handler=Drop&behind=${behind}${pick}`);
+  // the picked lines go with the form by themselves
+  if (!picked().includes(row.dataset.line)) unpick();
+  const pick = picked().length > 0 ? '' : `&pick=${row.dataset.line}`;
+  send(`picked?handler=Drop&behind=${behind}${pick}`);
 }
 
 document.addEventListener('pointerdown', e => {

@@ -1,7 +1,6 @@
-using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
-namespace LoyalLadder.Web.Pages.Material;
+namespace LoyalLadder.Core.Syllabus;
 
 /// <summary>How long a technique has not been taught.</summary>
 public enum LastTaught

@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>Edits of several lines of a sheet at once; each is one save and is taken back as one step.</summary>
-public sealed class SheetBlocks(LadderContext db, LessonSheets sheets, DrillBook drills, TimeProvider time)
+public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook drills, TimeProvider time)
 {
     private static readonly SheetEdit NothingChosen = new SheetEdit.Refused("Choose at least one line first.");
 
@@ -130,7 +130,7 @@ public sealed class SheetBlocks(LadderContext db, LessonSheets sheets, DrillBook
                 var parts = chosen.ConvertAll(r => reader.ReadEntries(r.Text));
                 if (parts.Exists(p => p is not [var only] || !Circuits.MayBePart(only)))
                     return new SheetEdit.Refused(
-                        "A circuit is made of lines with reps or a time each; leave headings, notes, stations and lines without a dose out of the choice."
+                        "A circuit is made of lines with reps or a time each; leave out headings, notes, stations and lines without a dose."
                     );
                 if (parts.Count > CircuitDose.MostParts)
                     return new SheetEdit.Refused($"A circuit has at most {CircuitDose.MostParts} parts.");

@@ -1,35 +1,35 @@
-// Lines that are marked, so that one press acts on all of them. They stay marked while the live part is renewed.
+// Lines that are picked, so that one press acts on all of them. They stay picked while the live part is renewed.
 
 const kept = new Set();
 const boxes = () => /** @type {HTMLInputElement[]} */ ([...document.querySelectorAll('[name="pick"]')]);
 let last = null;
 
-/** The keys of the marked lines that still stand there. */
-export const marked = () =>
+/** The keys of the picked lines that still stand there. */
+export const picked = () =>
   boxes()
     .filter(b => b.checked)
     .map(b => b.value);
 
-/** Marks a line, or lets it go. @param {HTMLElement | null} row */
-export function mark(row) {
+/** Picks a line, or lets it go. @param {HTMLElement | null} row */
+export function pick(row) {
   const box = /** @type {HTMLInputElement | null} */ (row?.querySelector('[name="pick"]') ?? null);
   if (!box) return;
   box.checked = !box.checked;
   heed(box);
 }
 
-export function unmark() {
+export function unpick() {
   kept.clear();
-  showMarks();
+  showPicks();
 }
 
-/** Shows again what was marked before the live part came anew. */
-export function showMarks() {
+/** Shows again what was picked before the live part came anew. */
+export function showPicks() {
   for (const box of boxes()) {
     box.checked = kept.has(box.value);
-    box.closest('.line').classList.toggle('is-marked', box.checked);
+    box.closest('.line').classList.toggle('is-picked', box.checked);
   }
-  const all = marked().length;
+  const all = picked().length;
   const bar = document.getElementById('picked');
   if (!bar) return;
   bar.hidden = all === 0;
@@ -40,16 +40,16 @@ function heed(box) {
   if (box.checked) kept.add(box.value);
   else kept.delete(box.value);
   last = box.value;
-  showMarks();
+  showPicks();
 }
 
-/** With shift held, everything from the line marked last to this one. */
-function markTo(box) {
+/** With shift held, everything from the line picked last to this one. */
+function pickTo(box) {
   const all = boxes();
   const [a, b] = [all.findIndex(x => x.value === last), all.indexOf(box)].sort((x, y) => x - y);
   if (a < 0) return;
   for (const between of all.slice(a, b + 1)) kept.add(between.value);
-  showMarks();
+  showPicks();
 }
 
 document.addEventListener('click', e => {
@@ -58,7 +58,7 @@ document.addEventListener('click', e => {
   if (box && e.shiftKey && last) {
     e.preventDefault();
     getSelection()?.removeAllRanges();
-    markTo(box);
+    pickTo(box);
   }
 });
 document.addEventListener('change', e => {

@@ -5,35 +5,35 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
-/// <summary>Doing one thing to several marked lines of a sheet.</summary>
-public sealed class BlocksModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetBlocks blocks)
+/// <summary>Doing one thing to several picked lines of a sheet.</summary>
+public sealed class PickedModel(OwnSchool own, TimeProvider time, SheetDesk desk, PickedLines picked)
     : SheetRoom(own, time, desk)
 {
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostMoveAsync(Guid[] pick, int by) =>
-        await Answer(await blocks.MoveBy(Id, pick, Math.Sign(by), Cancel));
+        await Answer(await picked.MoveBy(Id, pick, Math.Sign(by), Cancel));
 
     /// <summary>Lines that were dragged, one or several: right behind another, or to the front.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostDropAsync(Guid[] pick, Guid? behind) =>
-        await Answer(await blocks.MoveBehind(Id, pick, behind, Cancel));
+        await Answer(await picked.MoveBehind(Id, pick, behind, Cancel));
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostCopyAsync(Guid[] pick) =>
-        await Told(await blocks.Copy(Id, Key, pick, Cancel), "Copied.");
+        await Told(await picked.Copy(Id, Key, pick, Cancel), "Copied.");
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid[] pick) =>
-        await Told(await blocks.Remove(Id, pick, Cancel), "Taken out.");
+        await Told(await picked.Remove(Id, pick, Cancel), "Taken out.");
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostCircuitAsync(Guid[] pick, int times) =>
-        await Told(await blocks.Circuit(Id, pick, times, Cancel), "One circuit now.");
+        await Told(await picked.Circuit(Id, pick, times, Cancel), "One circuit now.");
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostKeepAsync(Guid[] pick, string? drill)
     {
-        if (await blocks.KeepAsDrill(Id, Key, pick, drill, Cancel) is { } wrong)
+        if (await picked.KeepAsDrill(Id, Key, pick, drill, Cancel) is { } wrong)
             return await Answer(new SheetEdit.Refused(wrong), new SheetDeed { Problem = wrong, Typed = drill });
         return await Answer(
             new SheetEdit.Saved(pick[0]),

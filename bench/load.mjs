@@ -118,7 +118,9 @@ async function measure(name, request, warm = 600) {
     const at = (share) => times[Math.floor(times.length * share)].toFixed(1);
     const spent = web ? ((processor() - used) / requests) * 1000 : NaN;
     console.log(
-        `${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok  ${spent.toFixed(1)} ms of processor`,
+        `${name.padEnd(46)} p50 ${at(0.5)} ms  p95 ${at(0.95)} ms  p99 ${at(0.99)} ms  ` +
+            `${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok  ` +
+            `${spent.toFixed(1)} ms of processor`,
     );
     return requests / seconds;
 }

@@ -19,7 +19,8 @@ BEGIN
     SELECT string_agg(format('%I', a.attname), ', ' ORDER BY a.attnum),
       string_agg(
         CASE
-          WHEN a.atttypid = 'uuid'::regtype THEN format('CASE WHEN r.%1$I = %2$L THEN r.%1$I ELSE md5(r.%1$I::text || n)::uuid END', a.attname, '00000000-0000-0000-0000-000000000000')
+          WHEN a.atttypid = 'uuid'::regtype THEN format('CASE WHEN r.%1$I = %2$L THEN r.%1$I ELSE md5(r.%1$I::text || n)::uuid END',
+            a.attname, '00000000-0000-0000-0000-000000000000')
           WHEN a.atttypid = 'uuid[]'::regtype THEN format('ARRAY(SELECT md5(x::text || n)::uuid FROM unnest(r.%I) x)', a.attname)
           WHEN a.attname IN ('email', 'user_name') THEN format('n || %L || r.%I', '.', a.attname)
           WHEN a.attname IN ('normalized_email', 'normalized_user_name') THEN format('n || %L || r.%I', '.', a.attname)

@@ -104,7 +104,9 @@ try {
     }
     times.sort((a, b) => a - b);
     console.log(
-        `${edits} edits in one process, told in the other: p50 ${times[edits >> 1].toFixed(0)} ms, p95 ${times[Math.floor(edits * 0.95)].toFixed(0)} ms, longest ${times.at(-1).toFixed(0)} ms, from sending the edit`,
+        `${edits} edits in one process, told in the other: p50 ${times[edits >> 1].toFixed(0)} ms, ` +
+            `p95 ${times[Math.floor(edits * 0.95)].toFixed(0)} ms, longest ${times.at(-1).toFixed(0)} ms, ` +
+            "from sending the edit",
     );
 } finally {
     app.kill();

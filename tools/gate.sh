@@ -7,10 +7,14 @@ gate() {
     || { grep -E '^(Error|Warn)' "$here/.local/gate.log" | head -20; say "C# is not formatted. Run: dotnet csharpier format ."; bad=1; }
   ( cd "$web" && npx --no-install prettier --check 'wwwroot/**/*.{js,css}' '*.mjs' ../../{tools,bench,tests/scripts}/*.mjs ) \
     >"$here/.local/gate.log" 2>&1 \
-    || { grep '^\[warn\]' "$here/.local/gate.log"; say "Scripts or styles are not formatted. Run in src/LoyalLadder.Web: npm run format"; bad=1; }
+    || { grep '^\[warn\]' "$here/.local/gate.log"
+         say "Scripts or styles are not formatted. Run in src/LoyalLadder.Web: npm run format"; bad=1; }
   ( cd "$web" && npx --no-install tsc -p . ) >"$here/.local/gate.log" 2>&1 \
     || { grep 'error' "$here/.local/gate.log" | head -20; say "A script does not type-check."; bad=1; }
-  long=$(cd "$here" && git ls-files -co --exclude-standard 'src/*.cshtml' | tr '\n' '\0' | xargs -0 awk 'length($0) > 140 { print FILENAME ":" FNR ": " length($0) " columns" }')
-  [ -z "$long" ] || { say "$long"; say "Lines of razor have at most 140 columns."; bad=1; }
+  long=$(cd "$here" && git ls-files -co --exclude-standard start test '.ci/*' '*.cshtml' '*.cs' '*.js' '*.mjs' '*.css' '*.sh' \
+    '*.sql' \
+    | grep -v -F -f tools/long-lines | tr '\n' '\0' \
+    | xargs -0 awk 'length($0) > 140 { print FILENAME ":" FNR ": " length($0) " columns" }')
+  [ -z "$long" ] || { say "$long"; say "Lines have at most 140 columns; files with data in longer ones stand in tools/long-lines."; bad=1; }
   return $bad
 }

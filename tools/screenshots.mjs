@@ -65,7 +65,7 @@ const click = async (css) =>
 const type = async (css, text) =>
     call("POST", `${base}/element/${await find(css)}/value`, { text });
 const wait = async (script, what) => {
-    for (let i = 0; i < 80; i++) {
+    for (let i = 0; i < 400; i++) {
         if (await run(`return Boolean(${script})`)) return;
         await new Promise((r) => setTimeout(r, 100));
     }
@@ -102,7 +102,9 @@ async function tall(name, height) {
 }
 const href = (css, words) =>
     run(
-        'return [...document.querySelectorAll(arguments[0])].find(a => a.closest("li, tr").textContent.includes(arguments[1]))?.getAttribute("href").split("#")[0]',
+        "const all = [...document.querySelectorAll(arguments[0])];" +
+            'const one = all.find(a => a.closest("li, tr").textContent.includes(arguments[1]));' +
+            'return one?.getAttribute("href").split("#")[0]',
         css,
         words,
     );
@@ -165,7 +167,9 @@ const views = {
         await go("/sheets/new");
         await type(
             "#Text",
-            "THURS PADS 50 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\nFrnt kik 5 per leg slow, then 5 fast\nsnorkle upercut 5/side\nCircuit 3 times, 30s rest\n- push-ups x8\n- squats x12\n- plank 30s\nstretch off 3 min",
+            "THURS PADS 50 mins\nWarm up\n20 jumping jacks\nlunges 5 each leg\nbasics\njab cross x10\n" +
+                "Frnt kik 5 per leg slow, then 5 fast\nsnorkle upercut 5/side\nCircuit 3 times, 30s rest\n" +
+                "- push-ups x8\n- squats x12\n- plank 30s\nstretch off 3 min",
         );
         await run(
             'const s = document.getElementById("ClassId"); s.value = [...s.options].find(o => o.text.startsWith("Kites")).value',
@@ -182,7 +186,8 @@ const views = {
         await run('document.querySelectorAll("[data-line]")[2].click()');
         await type("#quick-line", "lead side kick 6/side walk");
         await wait(
-            'document.querySelector("#matches .reads") && document.querySelector("#due .pull li") && document.getElementById("here").textContent',
+            'document.querySelector("#matches .reads") && document.querySelector("#due .pull li") && ' +
+                'document.getElementById("here").textContent',
         );
         await run("scrollTo(0, 0)");
         await shot("sheet");
@@ -219,10 +224,6 @@ const views = {
         await go(await href('a[href^="/material/numbered/"]', "Breakwater"));
         await shot("form");
     },
-    async technique() {
-        await go("/material/round-kick");
-        await shot("technique");
-    },
     async ladder() {
         await go("/ladder");
         await shot("ladder");
@@ -241,10 +242,6 @@ const views = {
         await go(`${await href('a[href^="/sheets/"]', "Kites")}/briefing`);
         await shot("briefing");
     },
-    async drills() {
-        await go("/material/drills");
-        await shot("drills");
-    },
     async diary() {
         await go("/diary");
         await shot("diary");
@@ -254,37 +251,47 @@ const views = {
         await go(await href('a[href^="/diary/"]', "Petrels"));
         await shot("log");
     },
-    async account() {
-        await go("/me");
-        await shot("account");
+    async draft() {
+        await go("/sheets");
+        await go(await href('a[href^="/draft"]', "Sandpipers"));
+        await shot("draft");
     },
-    async changes() {
-        await go("/school/changes");
-        await shot("changes");
-    },
-    async classes() {
-        await go("/school/classes");
-        await shot("classes");
+    async timetable() {
+        await go("/school/timetable");
+        await shot("timetable");
     },
     async mat() {
+        await go("/school/halls");
+        await click('button[formaction*="handler=Wall"]');
+        await wait('document.querySelector(".token-shown")');
+        const wall = new URL(
+            await run(
+                'return document.querySelector(".token-shown").textContent',
+            ),
+        ).pathname;
         await go("/");
-        const mat = await href('a[href^="/mat/"]', "Kites");
-        await go(mat);
-        await wait("document.body.dataset.state");
-        if ((await run("return document.body.dataset.state")) === "waiting")
-            await click("#main");
+        await go(await href('a[href^="/mat/"]', "Kites"));
+        await wait('document.querySelector("#roll .person")');
+        await click("#all-there");
+        await click("#roll .person:nth-child(4)");
+        await wait('document.querySelector("#roll .is-late")');
+        await shot("mat-before");
+        await click("#main");
+        await wait('document.body.dataset.state === "running"');
         for (
             let i = 0;
-            i < 8 &&
-            !(
-                await run('return document.getElementById("title").textContent')
-            ).startsWith("rear front");
+            i < 12 &&
+            !(await run(
+                'return document.getElementById("title").textContent.startsWith("jab, cross, lead hook")',
+            ));
             i++
-        )
+        ) {
             await click('[data-do="next"]');
+            await new Promise((r) => setTimeout(r, 120));
+        }
         await click('[data-do="side"]');
         await wait(
-            'document.getElementById("big").textContent === "3"',
+            'document.getElementById("big").textContent === "3" && document.querySelector(".mat-strip [data-count=\'2\'].is-now")',
             "the third repetition",
         );
         await shot("mat");
@@ -295,6 +302,19 @@ const views = {
         );
         await shot("mat-phone");
         await size(1280, 800);
+        await go(wall);
+        await wait('document.body.dataset.state === "running"');
+        await shot("wall");
+    },
+    async rounds() {
+        await go("/rounds");
+        await go(await href('a[href^="/rounds?kept="]', "Thursday pads"));
+        await click("#call");
+        await wait(
+            'document.querySelector(".strip-call.is-now") && document.querySelector(".strip-call.is-now").dataset.call === "0/3"',
+            "the fourth call",
+        );
+        await shot("rounds");
     },
     async look() {
         for (const [i, c] of (process.env.LOOK ?? "")

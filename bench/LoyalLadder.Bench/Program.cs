@@ -6,6 +6,7 @@ using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Rounds;
 using LoyalLadder.Core.Techniques;
 
 // the benchmarks of the core: dotnet run -c Release --project bench/LoyalLadder.Bench
@@ -38,8 +39,11 @@ public class SheetBenchmarks
         "# Forty lines\n"
         + string.Concat(
             Enumerable.Repeat(
-                "• 20 jumping jacks\n• LUNGES 10x each side\njab, cross, lead hook, rear low kick  pairs 10/side steady  [kick pads] must\nfront kick 5 per leg slow, then 5 per leg fast\n"
-                    + "round kick - knee up, turn, kick. NEW 6 each leg\nclinch + knees 3 x 90 secs (30 off)\nwibble wobble 10 reps\nMae-geri (kekomi for brown) 10/side brisk\n   brown: mae-geri kekomi, mawashi-geri 10/side brisk\n"
+                "• 20 jumping jacks\n• LUNGES 10x each side\njab, cross, lead hook, rear low kick  pairs 10/side "
+                    + "steady  [kick pads] must\nfront kick 5 per leg slow, then 5 per leg fast\n"
+                    + "round kick - knee up, turn, kick. NEW 6 each leg\nclinch + knees 3 x 90 secs (30 "
+                    + "off)\nwibble wobble 10 reps\nMae-geri (kekomi for brown) 10/side brisk\n   "
+                    + "brown: mae-geri kekomi, mawashi-geri 10/side brisk\n"
                     + "Push-ups 2 x 10, rest 30s\nwater 1 min\n",
                 4
             )
@@ -57,7 +61,9 @@ public class SheetBenchmarks
 
     /// <summary>Fifteen counts, as the notation has them.</summary>
     private const string Fifteen =
-        "jab, cross, lead hook, rear low kick, lead push kick | jab, cross (step in), lead hook (body), rear uppercut, lead hook | cross (step back), lead round kick (slide in), cross (step back), rear front kick, rear round kick";
+        "jab, cross, lead hook, rear low kick, lead push kick | jab, cross (step in), lead hook (body), rear "
+        + "uppercut, lead hook | cross (step back), lead round kick (slide in), cross (step back), "
+        + "rear front kick, rear round kick";
 
     private static readonly NotationReader Notation = new(new Vocabulary(Catalogue, NamingSchool.Generic));
     private static readonly Combination FifteenCounts = Notation.Read(Fifteen).Combination!;
@@ -92,6 +98,22 @@ public class SheetBenchmarks
     /// <summary>At most 50 microseconds, for 20,000 a second.</summary>
     [Benchmark]
     public double TraceFifteenCounts() => Tracer.Trace(FifteenCounts, Lead.Left, AgeBand.Adults).DriftMetres;
+
+    /// <summary>Under 50 ms: three rounds of two minutes.</summary>
+    [Benchmark]
+    public int MakeThreeRounds() =>
+        Rounds.Make(RoundsAsked with { Seed = ++_seed }, NamingSchool.Generic).Rounds!.Rounds.Count;
+
+    private static readonly RoundMaker Rounds = new(Catalogue, Vocabulary.UsualNumbers, []);
+
+    private static readonly RoundAsk RoundsAsked = new()
+    {
+        Band = AgeBand.Adults,
+        Kit = RoundKit.KickPads,
+        Clinch = true,
+    };
+
+    private int _seed;
 
     [Benchmark]
     public int ReadFifteenCounts() => Notation.Read(Fifteen).Combination!.BeatCount;

@@ -21,7 +21,8 @@ public static class Scores
                     $"{miss.How, -13} {miss.Line}\n    expected  {miss.Expected}\n    read      {miss.Read}"
                 );
             Console.WriteLine(
-                $"{Path.GetFileName(file)}: {score.Lines} lines, exact {Share(score.Exact)}, marked {Share(score.Marked)}, silently wrong {Share(score.SilentlyWrong)}"
+                $"{Path.GetFileName(file)}: {score.Lines} lines, exact {Share(score.Exact)}, marked "
+                    + $"{Share(score.Marked)}, silently wrong {Share(score.SilentlyWrong)}"
             );
 
             string Share(int part) =>
@@ -41,7 +42,8 @@ public static class Scores
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{Path.GetFileName(file)}: {score.Combinations} combinations, exact {score.Exact} ({100.0 * score.Exact / score.Combinations:0.0} %)"
+                    $"{Path.GetFileName(file)}: {score.Combinations} combinations, exact {score.Exact} "
+                        + $"({100.0 * score.Exact / score.Combinations:0.0} %)"
                 )
             );
         }

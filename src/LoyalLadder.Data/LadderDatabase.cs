@@ -7,12 +7,14 @@ using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Moving;
+using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.Extensions.DependencyInjection;
@@ -88,7 +90,7 @@ public static class LadderDatabase
             .AddScoped<ISchoolList, CombinationList>()
             .AddScoped<ISchoolList, ClassList>()
             .AddScoped<ISchoolList, RankList>()
-            .AddScoped<Timetable>()
+            .AddScoped<SchoolCalendar>()
             .AddScoped<DemoSchool>();
 
     private static IServiceCollection AddLessons(this IServiceCollection services) =>
@@ -108,6 +110,13 @@ public static class LadderDatabase
             .AddScoped<LineComments>()
             .AddScoped<SheetCompany>()
             .AddScoped<DrillBook>()
+            .AddScoped<RoundsBook>()
+            .AddScoped<TimetableBook>()
+            .AddScoped<DraftBook>()
+            .AddScoped<DateChanges>()
+            .AddScoped<WeekBook>()
+            .AddScoped<WallBook>()
+            .AddScoped<QuickClock>()
             .AddScoped<KeptSheetBook>()
             .AddScoped<CombinationBook>()
             .AddScoped<TechniqueBook>()

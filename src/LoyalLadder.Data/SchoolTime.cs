@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Data;
@@ -6,7 +7,8 @@ namespace LoyalLadder.Data;
 public static class SchoolTime
 {
     /// <summary>The zone of an IANA name.</summary>
-    /// <exception cref="TimeZoneNotFoundException">There is none of that name: the settings refuse such a name, and no hour may be guessed.</exception>
+    /// <exception cref="TimeZoneNotFoundException">There is none of that name: the settings refuse such a name, and
+    /// no hour may be guessed.</exception>
     public static TimeZoneInfo ZoneOf(string name) => TimeZoneInfo.FindSystemTimeZoneById(name);
 
     public static DateTimeOffset Now(SchoolCard school, TimeProvider time) =>
@@ -23,10 +25,7 @@ public static class SchoolTime
     public static TimeOnly HourOf(SchoolCard school, DateTimeOffset at) =>
         TimeOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, school.Zone).DateTime);
 
-    /// <summary>The instant of a local date and hour; one that the clocks skip is taken as if they had not.</summary>
-    public static DateTimeOffset At(SchoolCard school, DateOnly date, TimeOnly hour)
-    {
-        var local = date.ToDateTime(hour);
-        return new DateTimeOffset(local, school.Zone.GetUtcOffset(local));
-    }
+    /// <summary>The instant of a local date and hour; see <see cref="LocalHour"/> for hours that the clocks skip or repeat.</summary>
+    public static DateTimeOffset At(SchoolCard school, DateOnly date, TimeOnly hour) =>
+        LocalHour.Of(school.Zone, date, hour).At;
 }

@@ -1,9 +1,11 @@
+using System.Data.Common;
 using System.Globalization;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
@@ -95,16 +97,16 @@ public sealed class ShiftedTime(DateTimeOffset start) : TimeProvider
 }
 
 /// <summary>Counts what is asked of the database.</summary>
-public sealed class QueryCount : Microsoft.EntityFrameworkCore.Diagnostics.DbCommandInterceptor
+public sealed class QueryCount : DbCommandInterceptor
 {
     private int _count;
 
     public int Taken() => Interlocked.Exchange(ref _count, 0);
 
-    public override ValueTask<Microsoft.EntityFrameworkCore.Diagnostics.InterceptionResult<System.Data.Common.DbDataReader>> ReaderExecutingAsync(
-        System.Data.Common.DbCommand command,
-        Microsoft.EntityFrameworkCore.Diagnostics.CommandEventData eventData,
-        Microsoft.EntityFrameworkCore.Diagnostics.InterceptionResult<System.Data.Common.DbDataReader> result,
+    public override ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(
+        DbCommand command,
+        CommandEventData eventData,
+        InterceptionResult<DbDataReader> result,
         CancellationToken cancellationToken = default
     )
     {

@@ -5,6 +5,7 @@ import test from "node:test";
 import {
     fold,
     lateness,
+    mayGoOn,
     mostAhead,
     offersFit,
     standing,
@@ -32,6 +33,9 @@ function told({ program, events, now, bookedEnd, minutes }) {
         shift: state.lines.map((l) => l.shift).join(" "),
         skipped: state.lines.map((l) => Number(l.isSkipped)).join(" "),
         notes: state.notes,
+        roll: [...state.roll]
+            .map(([who, r]) => `${who}=${r.mark}/${r.guest ?? ""}`)
+            .join(" "),
         standing: at && {
             phase: at.phase,
             intoMs: at.into,
@@ -60,3 +64,20 @@ test("the order in which events come in changes nothing", () => {
 
 test("a device and the school agree on how far ahead a press may be", () =>
     assert.equal(mostAhead, 120_000));
+
+test("an end can be taken back for ten minutes, and counts as if nobody had pressed it", () => {
+    const id = (n) => `00000000-0000-4000-8000-00000000000${n}`;
+    const phases = [{ kind: "work", seconds: 60, reps: 0 }];
+    const program = { steps: [{ id: id(9), seconds: 60, phases }] };
+    const press = (n, kind, second) => ({
+        id: id(n),
+        kind,
+        at: new Date(second * 1000).toISOString(),
+    });
+    const events = [press(1, "start", 0), press(2, "end", 10)];
+    const late = [...events, press(3, "go-on", 11 + mayGoOn / 1000)];
+    const soon = [...events, press(3, "go-on", 30)];
+    assert.equal(fold(program, late, 900_000).ended, 10_000);
+    assert.equal(fold(program, soon, 40_000).ended, null);
+    assert.equal(fold(program, soon, 40_000).lines[0].spent, 40_000);
+});

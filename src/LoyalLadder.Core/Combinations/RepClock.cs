@@ -5,7 +5,8 @@ public static class RepClock
 {
     /// <summary>
     /// Seconds of one repetition, not rounded: for each count the longer of the pace's least and factor times its beats, and
-    /// the reset. A whole form takes its own seconds times the pace. Exercises take their own seconds times the pace, without reset. Nothing at all counts as one unknown move.
+    /// the reset. A whole form takes its own seconds times the pace. Exercises take their own seconds times the pace,
+    /// without reset. Nothing at all counts as one unknown move.
     /// </summary>
     public static decimal Seconds(Combination moves, Pace pace)
     {

@@ -3,10 +3,16 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Combinations;
 
-/// <summary>What words mean to a reader: the catalogue, the naming school, the school's punch numbers and its stored combinations.</summary>
+/// <summary>
+/// What words mean to a reader: the catalogue, the naming school, the school's punch numbers and its stored
+/// combinations.
+/// </summary>
 public sealed record Vocabulary(Catalogue Catalogue, NamingSchool Naming)
 {
-    /// <summary>The punches that figures stand for, the first being 1: jab, cross, lead hook, rear hook, lead uppercut, rear uppercut.</summary>
+    /// <summary>
+    /// The punches that figures stand for, the first being 1: jab, cross, lead hook, rear hook, lead uppercut, rear
+    /// uppercut.
+    /// </summary>
     public static ImmutableArray<(string Technique, Side Side)> UsualNumbers { get; } =
     [
         ("jab", Side.Lead),

@@ -56,7 +56,10 @@ public static class BuildUp
         return steps.ToSequence();
     }
 
-    /// <summary>On a target where something strikes, else with a partner where something is answered; a form is nobody's pad drill.</summary>
+    /// <summary>
+    /// On a target where something strikes, else with a partner where something is answered; a form is nobody's pad
+    /// drill.
+    /// </summary>
     private static BuildUpStep? Last(Trace trace, string title, NamingSchool naming)
     {
         var combination = trace.Combination;

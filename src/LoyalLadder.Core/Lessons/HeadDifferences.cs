@@ -18,7 +18,8 @@ public static class HeadDifferences
                 $"The sheet says {said} min, the class is usually {minutes}: this lesson is booked for {said}."
             );
         if (head.Band is { } ages && ages != band)
-            yield return $"The sheet is for {AgeBands.Word(ages)}, the class is {AgeBands.Word(band)}: the checks are those for {AgeBands.Word(band)}.";
+            yield return $"The sheet is for {AgeBands.Word(ages)}, the class is {AgeBands.Word(band)}: the checks "
+                + $"are those for {AgeBands.Word(band)}.";
         if (head.Start is { } at && at != start)
             yield return string.Create(
                 CultureInfo.InvariantCulture,

@@ -17,7 +17,10 @@ public static class Learnables
 
     public static bool IsNumber(string learnable) => learnable.StartsWith('#');
 
-    /// <summary>Everything that somebody who does the moves is exposed to, each once: stored combinations and every technique in them.</summary>
+    /// <summary>
+    /// Everything that somebody who does the moves is exposed to, each once: stored combinations and every technique
+    /// in them.
+    /// </summary>
     public static IEnumerable<string> Of(Combination moves) =>
         Calls(moves)
             .Select(c => OfNumber(c.Number))
@@ -26,7 +29,10 @@ public static class Learnables
             )
             .Distinct();
 
-    /// <summary>What has to be known before the moves can be done without much talk: stored combinations as wholes, and what stands beside them.</summary>
+    /// <summary>
+    /// What has to be known before the moves can be done without much talk: stored combinations as wholes, and what
+    /// stands beside them.
+    /// </summary>
     public static IEnumerable<string> Wholes(Combination moves) =>
         moves.Groups.SelectMany(g => g.Phrases).SelectMany(Wholes).Distinct();
 

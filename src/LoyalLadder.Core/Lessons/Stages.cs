@@ -3,7 +3,10 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons;
 
-/// <summary>How far along something is done: 1 parts, 2 whole in the air, 3 moving, 4 on a target, 5 with a partner, 6 under pressure.</summary>
+/// <summary>
+/// How far along something is done: 1 parts, 2 whole in the air, 3 moving, 4 on a target, 5 with a partner, 6 under
+/// pressure.
+/// </summary>
 public static class Stages
 {
     public const int Lowest = 1,

@@ -68,7 +68,8 @@ public sealed record CombinationFacts(
 
     /// <summary>
     /// Points: 0.30 a count, 0.20 for each further beat of a count, 0.50 for each further element at once, 0.40 a change of level,
-    /// 0.15 a change of side as written, 0.60 for each step of the greatest effort above 1, 1.00 a spin, 0.80 a jump. 1 and 0.6 of the points,
+    /// 0.15 a change of side as written, 0.60 for each step of the greatest effort above 1, 1.00 a spin, 0.80 a jump.
+    /// 1 and 0.6 of the points,
     /// rounded down, at most 10. Each part grows or stays when a beat is added anywhere, so the whole does.
     /// </summary>
     public static int DifficultyOf(Trace trace)

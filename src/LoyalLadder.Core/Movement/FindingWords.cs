@@ -57,7 +57,8 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "wrong-side",
             Severity.Warn,
             beat,
-            $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? "lead" : "rear")} side, and the {QualifierWords.Word(body)} is not that here.",
+            $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? "lead" : "rear")} side, and the "
+                + $"{QualifierWords.Word(body)} is not that here.",
             []
         );
 
@@ -75,7 +76,8 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "level",
             Severity.Warn,
             beat,
-            $"{Capital(technique)} is not aimed at the {QualifierWords.Word(level)}: {string.Join(" or ", technique.Levels.Select(QualifierWords.Word))}.",
+            $"{Capital(technique)} is not aimed at the {QualifierWords.Word(level)}: "
+                + $"{string.Join(" or ", technique.Levels.Select(QualifierWords.Word))}.",
             []
         );
 
@@ -103,7 +105,9 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "nothing-behind",
             Severity.Note,
             beat,
-            $"Two strikes running, and nothing is left behind the {NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other side first.",
+            "Two strikes running, and nothing is left behind the "
+                + $"{NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other "
+                + "side first.",
             []
         );
 

@@ -14,7 +14,10 @@ public enum HolderKit
 /// <summary>Where a holder shows one strike with the kit in hand, in the holder's own left and right.</summary>
 internal static class HoldWords
 {
-    /// <summary>Mitts for hands alone, the shield or the flat target where everything goes there, kick pads for all that is mixed.</summary>
+    /// <summary>
+    /// Mitts for hands alone, the shield or the flat target where everything goes there, kick pads for all that is
+    /// mixed.
+    /// </summary>
     public static HolderKit KitFor(IReadOnlyCollection<HoldPlace> places)
     {
         if (places.Count > 0 && places.All(p => p == HoldPlace.Shield))
@@ -50,6 +53,12 @@ internal static class HoldWords
         var across = Named(side, true);
         return place switch
         {
+            HoldPlace.Mitt when kit == HolderKit.Shield => Shield(level),
+            HoldPlace.PadsSide when kit == HolderKit.Shield =>
+                $"shield on your {across} side, {Height(level)}, step in to meet it",
+            HoldPlace.PadsCrossed when kit == HolderKit.Shield => "shield across your hips, lean in",
+            HoldPlace.ThighPad when kit == HolderKit.Shield =>
+                $"shield on the outside of your {across} thigh, knee soft",
             HoldPlace.Mitt => level == Level.Head
                 ? $"{facing}, your head height"
                 : $"{facing} before the belly, braced",

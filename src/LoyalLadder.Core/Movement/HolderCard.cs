@@ -26,11 +26,17 @@ public static class HolderCard
     /// <param name="trace">The combination, followed.</param>
     /// <param name="naming">The words for attacks.</param>
     /// <param name="crossed">The school feeds the left hand to the holder's left mitt.</param>
-    public static Sequence<HolderLine> Of(Trace trace, NamingSchool naming, bool crossed = false)
+    /// <param name="held">What is in hand; null for what suits the whole combination.</param>
+    public static Sequence<HolderLine> Of(
+        Trace trace,
+        NamingSchool naming,
+        bool crossed = false,
+        HolderKit? held = null
+    )
     {
         var lines = new List<HolderLine>();
         var before = trace.Start;
-        var kit = HoldWords.KitFor(Places(trace));
+        var kit = held ?? HoldWords.KitFor(Places(trace));
         var isBehind = false;
         foreach (var steps in trace.Steps.GroupBy(s => s.Count))
         {

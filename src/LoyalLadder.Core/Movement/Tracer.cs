@@ -29,6 +29,9 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         return trace.Findings.Any(f => !f.Fixes.IsEmpty) ? trace with { Findings = Proven(trace, ask) } : trace;
     }
 
+    /// <summary>As <see cref="Trace(Combination, TraceAsk)"/>, where nobody asks how to mend what is found: fixes are not tried.</summary>
+    internal Trace Unmended(Combination combination, TraceAsk ask) => Follow(combination, ask);
+
     /// <summary>
     /// The findings with those fixes alone that are known to help: made, the finding is gone, and no stop or warning has come.
     /// </summary>
@@ -69,7 +72,10 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         return best.Trace!;
     }
 
-    /// <summary>The trace with least wrong among the starts from which the first move works, or among the others; the farther of equals.</summary>
+    /// <summary>
+    /// The trace with least wrong among the starts from which the first move works, or among the others; the farther
+    /// of equals.
+    /// </summary>
     private (Trace? Trace, int Weight) Least(
         Combination combination,
         TraceAsk ask,

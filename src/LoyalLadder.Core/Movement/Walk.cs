@@ -206,7 +206,10 @@ internal sealed class Walk
 
     // ---- coming in ----
 
-    /// <summary>What carries the strike in, before it lands: a joined step, a slide of its own, the foot that a stepping strike puts down.</summary>
+    /// <summary>
+    /// What carries the strike in, before it lands: a joined step, a slide of its own, the foot that a stepping
+    /// strike puts down.
+    /// </summary>
     private void ComesIn(Element element, Technique technique, Side side)
     {
         if (element.Step is { } step && FootMoves.ComesIn(step.Foot))

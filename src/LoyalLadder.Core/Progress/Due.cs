@@ -25,11 +25,18 @@ public sealed record DueItem(
 )
 {
     /// <summary>'9 of 14 need it for their next rank; 16 days; last at stage 3'.</summary>
-    public string Reason =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"{Need} of {People} need it {(IsAsked ? "for their next rank" : "for what comes after")}; {(DaysSince is { } days ? $"{days} {(days == 1 ? "day" : "days")}; {(Stage > 0 ? $"last at stage {Stage}" : "new to most")}" : "never taught")}{(IsOwed ? "; owed" : "")}"
-        );
+    public string Reason
+    {
+        get
+        {
+            var whatFor = IsAsked ? "for their next rank" : "for what comes after";
+            var reached =
+                Stage > 0 ? string.Create(CultureInfo.InvariantCulture, $"last at stage {Stage}") : "new to most";
+            var since = DaysSince is { } days ? $"{Lessons.Spoken.Many(days, "day")}; {reached}" : "never taught";
+            var owed = IsOwed ? "; owed" : "";
+            return string.Create(CultureInfo.InvariantCulture, $"{Need} of {People} need it {whatFor}; {since}{owed}");
+        }
+    }
 
     /// <summary>The stage to teach it at next: one on from where most are, not beyond 6.</summary>
     public int NextStage => Math.Min(Stage + 1, Lessons.Stages.Highest);
@@ -171,7 +178,10 @@ public static class Due
             learners.Count(l => l.Evidence.GetValueOrDefault(below)?.Stage >= FootingStage) >= Most * learners.Count
         );
 
-    /// <summary>A line that teaches something at a stage, as sheet text. The name stands in quotes, so that none of it is taken for a dose; a sheet that keeps the line drops them where it can.</summary>
+    /// <summary>
+    /// A line that teaches something at a stage, as sheet text. The name stands in quotes, so that none of it is
+    /// taken for a dose; a sheet that keeps the line drops them where it can.
+    /// </summary>
     /// <param name="name">The name as a sheet reads it.</param>
     /// <param name="technique">The technique; null for a stored combination.</param>
     /// <param name="stage">1 to 6.</param>

@@ -37,7 +37,10 @@ public sealed record Evidence
 
     public SideTally Reps => new(LeftReps, RightReps);
 
-    /// <summary>Exposures from a day on and before another; exact as long as no more than <see cref="DaysKept"/> days lie behind the first.</summary>
+    /// <summary>
+    /// Exposures from a day on and before another; exact as long as no more than <see cref="DaysKept"/> days lie
+    /// behind the first.
+    /// </summary>
     public double Between(DateOnly from, DateOnly before)
     {
         var sum = 0.0;
@@ -64,7 +67,10 @@ public static class GroupNovelty
     /// <summary>Days for which an exposure is recent.</summary>
     public const int RecentDays = 30;
 
-    /// <summary>Of one thing, for a lesson on a day: known when most have three exposures and one of the last 30 days, refresh when most have one.</summary>
+    /// <summary>
+    /// Of one thing, for a lesson on a day: known when most have three exposures and one of the last 30 days, refresh
+    /// when most have one.
+    /// </summary>
     /// <param name="evidence">Of that thing, one row a person at most.</param>
     /// <param name="people">How many are expected.</param>
     /// <param name="day">The day of the lesson; what happens on it does not count yet.</param>

@@ -24,7 +24,10 @@ public sealed record Hole(HoleKind Kind, string? Learnable, Guid? Rank, string W
 /// <summary>A requirement as the holes see it.</summary>
 public readonly record struct AskedFor(Guid Rank, string Learnable, int Stage, bool IsSelfDefence, int Amount = 0);
 
-/// <summary>A rank as the holes see it, the lowest first in its track. A part step may be slight: it is not weighed against whole ranks.</summary>
+/// <summary>
+/// A rank as the holes see it, the lowest first in its track. A part step may be slight: it is not weighed against
+/// whole ranks.
+/// </summary>
 public readonly record struct Rung(Guid Id, string Name, IReadOnlyList<AskedFor> Asks, bool IsPartStep = false);
 
 /// <summary>How often something was taught to a group, and when last.</summary>

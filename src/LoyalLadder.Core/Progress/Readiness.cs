@@ -92,7 +92,10 @@ public static class Readinesses
         );
     }
 
-    /// <summary>The day on which days and lessons are both enough; null when they are already, or when it is more than two years off.</summary>
+    /// <summary>
+    /// The day on which days and lessons are both enough; null when they are already, or when it is more than two
+    /// years off.
+    /// </summary>
     private static DateOnly? Forecast(
         int days,
         int leastDays,

@@ -43,7 +43,10 @@ internal sealed partial class SpeechReader
         return words > 0 && !AreMoves(from, to);
     }
 
-    /// <summary>'elbow elbow knee' are moves, 'knees bent' behind a kick says how; 'knee off the back leg' is a move with its side.</summary>
+    /// <summary>
+    /// 'elbow elbow knee' are moves, 'knees bent' behind a kick says how; 'knee off the back leg' is a move with its
+    /// side.
+    /// </summary>
     private bool AreMoves(int from, int to)
     {
         if (!IsNameAt(from))

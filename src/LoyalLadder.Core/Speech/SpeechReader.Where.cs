@@ -59,7 +59,10 @@ internal sealed partial class SpeechReader
         return used;
     }
 
-    /// <summary>A name behind a preposition: a stance or a way to lie is where, 'off a jab' comes first, the rest is the next move.</summary>
+    /// <summary>
+    /// A name behind a preposition: a stance or a way to lie is where, 'off a jab' comes first, the rest is the next
+    /// move.
+    /// </summary>
     private int Before(string preposition, int skip, NameMatch name, int before)
     {
         var technique = name.Moves[0].Technique!;

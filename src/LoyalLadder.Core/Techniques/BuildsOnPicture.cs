@@ -8,7 +8,10 @@ namespace LoyalLadder.Core.Techniques;
 /// <param name="Row">From 0, within the column.</param>
 public sealed record BuildsOnNode(Technique Technique, int Column, int Row);
 
-/// <summary>What a technique stands on, down to the ground, and what stands on it, two steps up. Links go from a lower column to a higher one.</summary>
+/// <summary>
+/// What a technique stands on, down to the ground, and what stands on it, two steps up. Links go from a lower column
+/// to a higher one.
+/// </summary>
 public sealed record BuildsOnPicture(
     ImmutableArray<BuildsOnNode> Nodes,
     ImmutableArray<(BuildsOnNode From, BuildsOnNode To)> Links

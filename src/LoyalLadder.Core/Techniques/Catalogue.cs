@@ -71,7 +71,10 @@ public sealed class Catalogue
             ? Find(named)
             : technique.BuildsOn.Select(Find).FirstOrDefault(t => t?.Family == technique.Family);
 
-    /// <summary>The harder version that is named, else its first upgrade, else what is built on it within its family; null for none.</summary>
+    /// <summary>
+    /// The harder version that is named, else its first upgrade, else what is built on it within its family; null for
+    /// none.
+    /// </summary>
     public Technique? HarderThan(Technique technique) =>
         technique.Harder is { } named ? Find(named)
         : technique.Upgrades is [var first, ..] ? Find(first)
@@ -131,7 +134,10 @@ public sealed class Catalogue
             .Select(n => n.Name);
     }
 
-    /// <summary>How far a name is from typed words: edits where it is spelt nearly so, then names that share words; null for all others.</summary>
+    /// <summary>
+    /// How far a name is from typed words: edits where it is spelt nearly so, then names that share words; null for
+    /// all others.
+    /// </summary>
     private static int? Far(string key, HashSet<string> words, string nameKey, string name)
     {
         // one letter in a short word, a third of a long one: 'tag' is no slip for 'jab'

@@ -18,7 +18,8 @@ public static class CatalogueFile
     }
 
     /// <summary>Reads and validates a catalogue.</summary>
-    /// <exception cref="CatalogueException">A line is not readable, an id or alias stands twice, or a prerequisite is unknown or goes in a circle.</exception>
+    /// <exception cref="CatalogueException">A line is not readable, an id or alias stands twice, or a prerequisite is
+    /// unknown or goes in a circle.</exception>
     public static Catalogue Read(string text)
     {
         var errors = new List<string>();

@@ -1,9 +1,10 @@
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 
 namespace LoyalLadder.Data.Classes;
 
-/// <summary>A class: the same people at the same hour every week.</summary>
+/// <summary>A class: the same people, as often a week as it meets.</summary>
 public sealed class ClassGroup : SchoolRow, IPutAway
 {
     public DateTimeOffset? PutAwayAt { get; set; }
@@ -15,8 +16,9 @@ public sealed class ClassGroup : SchoolRow, IPutAway
     public RankRow? HighestRank { get; set; }
     public Guid? HallId { get; set; }
     public Hall? Hall { get; set; }
-    public DayOfWeek Weekday { get; set; }
-    public TimeOnly Start { get; set; }
+    public List<MeetingRow> Meetings { get; set; } = [];
+
+    /// <summary>Minutes, hall and teacher as they usually are; a meeting may have its own.</summary>
     public int Minutes { get; set; } = 60;
     public Guid? TeacherId { get; set; }
     public AppUser? Teacher { get; set; }

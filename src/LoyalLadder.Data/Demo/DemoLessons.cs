@@ -2,11 +2,13 @@ using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Timetables;
 
 namespace LoyalLadder.Data.Demo;
 
@@ -18,6 +20,7 @@ internal sealed class DemoLessons(
     GroupBook groups,
     EvidenceBook evidence,
     SyllabusBook syllabus,
+    TimetableBook timetable,
     TimeProvider time,
     Random chance
 )
@@ -40,8 +43,8 @@ internal sealed class DemoLessons(
     public async Task Teach(SchoolCard school, List<AppUser> staff, List<ClassGroup> classes, CancellationToken cancel)
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), clock);
-        var runs = new LessonRuns(db, sheets, clock);
+        var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), timetable, clock);
+        var runs = new LessonRuns(db, sheets, new RoundsBook(db, own, syllabus), clock);
         var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, syllabus, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)
@@ -53,7 +56,7 @@ internal sealed class DemoLessons(
             {
                 var date = today.AddDays(DemoPeople.Groups[i].Day - (7 * week));
                 var lesson = await Begin(sheets, group, date, written[(week + i) % written.Count], cancel);
-                clock.Set(SchoolTime.At(school, date, group.Start).AddMinutes(chance.Next(0, 3)));
+                clock.Set(SchoolTime.At(school, date, DemoPeople.Groups[i].Start).AddMinutes(chance.Next(0, 3)));
                 await Run(runs, lesson.Id, clock, group.Minutes, cancel);
                 if (group.Name != Forgotten || week > 1)
                     await Log(logs, lesson.Id, group, clock, cancel);

@@ -1,5 +1,6 @@
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using Microsoft.AspNetCore.Identity;
 
 namespace LoyalLadder.Data.Demo;
@@ -150,8 +151,7 @@ internal sealed class DemoPeople(LadderContext db, UserManager<AppUser> users, R
         {
             Name = group.Name,
             Band = track.Band,
-            Weekday = today.AddDays(group.Day).DayOfWeek,
-            Start = group.Start,
+            Meetings = [new MeetingRow { Weekday = today.AddDays(group.Day).DayOfWeek, Start = group.Start }],
             Minutes = group.Minutes,
             HallId = hall.Id,
             TeacherId = teacher.Id,

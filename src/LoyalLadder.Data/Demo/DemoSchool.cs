@@ -1,9 +1,12 @@
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Rounds;
 using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Timetables;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Configuration;
@@ -24,6 +27,7 @@ public sealed class DemoSchool(
     KeptSheetBook kept,
     EvidenceBook evidence,
     SyllabusBook syllabus,
+    TimetableBook timetable,
     UserManager<AppUser> users,
     TimeProvider time,
     IConfiguration settings
@@ -55,7 +59,9 @@ public sealed class DemoSchool(
                     Name = "The Old Net Loft, Saltmere",
                     Counting = CountingLanguage.Japanese,
                     Policy =
-                        "Form before height, slow before fast. Tap means stop, at once. A knock to the head ends the lesson for that person until a medical professional has seen it. Nobody trains alone with a child.",
+                        "Form before height, slow before fast. Tap means stop, at once. A knock to the head ends "
+                        + "the lesson for that person until a medical professional has seen it. Nobody "
+                        + "trains alone with a child.",
                 };
                 scope.SchoolId = school.Id;
                 // all or nothing: a start that is killed half-way begins anew
@@ -96,12 +102,35 @@ public sealed class DemoSchool(
         await material.Number(cancel);
         await ladder.Ask(cancel);
         await material.Keep(cancel);
-        await new DemoLessons(db, scope, own, groups, evidence, syllabus, time, _chance).Teach(
+        await KeepRounds(card, cancel);
+        await new DemoLessons(db, scope, own, groups, evidence, syllabus, timetable, time, _chance).Teach(
             card,
             staff,
             classes,
             cancel
         );
         await ladder.Grade(today, staff, cancel);
+        DemoDates.Add(db, classes, staff, today);
+        await db.SaveChangesAsync(cancel);
+    }
+
+    private async Task KeepRounds(SchoolCard school, CancellationToken cancel)
+    {
+        var ask = new RoundRequest
+        {
+            AgeBand = "adults",
+            Clinch = true,
+            Focus = [new FocusRequest("knees", 0.3m), new FocusRequest("low kick", 0.2m)],
+            Seed = 4017,
+        };
+        var kept = await new RoundsBook(db, own, syllabus).Keep(
+            Guid.CreateVersion7(),
+            "Thursday pads",
+            ask,
+            school.Naming,
+            cancel
+        );
+        if (kept.Errors.Any)
+            throw new InvalidOperationException(kept.Errors.First);
     }
 }

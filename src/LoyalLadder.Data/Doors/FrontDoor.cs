@@ -36,6 +36,10 @@ public sealed class FrontDoor(LadderContext db, SchoolScope scope)
     public Task<Whose?> Token(string hash, CancellationToken cancel) =>
         Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_token({hash})"), cancel);
 
+    /// <summary>The hall whose wall's address has that hash; null for none.</summary>
+    public Task<Whose?> Wall(string hash, CancellationToken cancel) =>
+        Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_wall({hash})"), cancel);
+
     /// <summary>The keys of all schools of the installation.</summary>
     public Task<List<Guid>> Schools(CancellationToken cancel) =>
         db.Database.SqlQuery<Guid>($"""SELECT ladder_schools() AS "Value" """).ToListAsync(cancel);

@@ -108,6 +108,7 @@ public sealed class SchoolFinder(LadderContext db, OwnSchool own, SyllabusBook s
                 && EF.Functions.ILike(s.FirstName + " " + s.Initial, like, "\\")
             )
             .OrderBy(s => s.FirstName)
+            .ThenBy(s => s.Initial)
             .Take(MostOfAKind)
             .Select(s => new Found(FoundKind.Person, s.Id.ToString(), s.FirstName + " " + s.Initial, s.Rank!.Name));
         var classes = db

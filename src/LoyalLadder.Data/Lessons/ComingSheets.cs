@@ -61,7 +61,9 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
                 ClockChange
                     .Of(b.Clock, b.Limits, now[b.Lesson.Id].Clock, now[b.Lesson.Id].Limits)
                     .Select(c =>
-                        $"{b.Lesson.Class!.Name}, {b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: {c}"
+                        $"{b.Lesson.Class!.Name}, "
+                        + $"{b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: "
+                        + $"{c}"
                     )
             )
             .ToList();

@@ -11,7 +11,10 @@ namespace LoyalLadder.Data.Lessons;
 /// <param name="Stops">Stops that nobody has settled or set aside.</param>
 public sealed record LessonOutlook(Headline Headline, TimeOnly EndsAt, int Stops);
 
-/// <summary>The outlook of a day's lessons. Today is looked at by everybody, so it is worked out anew only when a sheet has changed.</summary>
+/// <summary>
+/// The outlook of a day's lessons. Today is looked at by everybody, so it is worked out anew only when a sheet has
+/// changed.
+/// </summary>
 public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolMemory memory)
 {
     /// <summary>By lesson; those that have begun are left out. Not to be changed by who reads it.</summary>

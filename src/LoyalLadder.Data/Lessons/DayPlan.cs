@@ -1,6 +1,8 @@
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
@@ -8,6 +10,9 @@ namespace LoyalLadder.Data.Lessons;
 public enum LessonStage
 {
     Unplanned,
+
+    /// <summary>Cancelled, moved away or closed, and nobody began a sheet.</summary>
+    Off,
     Planned,
     Running,
     ToLog,
@@ -15,7 +20,8 @@ public enum LessonStage
 }
 
 /// <summary>One class of a day, with what to do next about it.</summary>
-/// <param name="Class">With teacher and hall.</param>
+/// <param name="Class">The class.</param>
+/// <param name="Session">As the timetable has it; null for a lesson that is in no timetable.</param>
 /// <param name="Lesson">Null while nobody has begun a sheet.</param>
 /// <param name="Stage">Where it stands.</param>
 /// <param name="Date">The day.</param>
@@ -23,6 +29,7 @@ public enum LessonStage
 /// <param name="OwedLines">What the class is owed.</param>
 public sealed record DayEntry(
     ClassGroup Class,
+    Session? Session,
     Lesson? Lesson,
     LessonStage Stage,
     DateOnly Date,
@@ -30,11 +37,17 @@ public sealed record DayEntry(
     IReadOnlyList<OwedLine> OwedLines
 )
 {
-    public TimeOnly Start => Lesson?.Start ?? Class.Start;
+    public TimeOnly Start => Lesson?.Start ?? Session!.Start;
+
+    public int Minutes => Lesson?.Minutes ?? Session!.Minutes;
+
+    public Guid? HallId => Lesson is null ? Session!.Hall : Lesson.HallId;
+
+    public Guid? TeacherId => Lesson is null ? Session!.Teacher : Lesson.TeacherId;
 }
 
 /// <summary>The lessons of a day, and those of the last days that nobody has logged.</summary>
-public sealed class DayPlan(LadderContext db, OwedLines owed)
+public sealed class DayPlan(LadderContext db, OwedLines owed, TimetableBook timetable)
 {
     /// <summary>How many days an unlogged lesson is asked for.</summary>
     public const int AskForDays = 14;
@@ -51,38 +64,64 @@ public sealed class DayPlan(LadderContext db, OwedLines owed)
     )
     {
         var days = Enumerable.Range(0, to.DayNumber - from.DayNumber + 1).Select(from.AddDays).ToList();
-        var weekdays = days.Select(d => d.DayOfWeek).Distinct().ToList();
-        var classes = await db
-            .Classes.AsNoTracking()
-            .Include(c => c.Teacher)
-            .Include(c => c.Hall)
-            .Where(c => weekdays.Contains(c.Weekday) && c.PutAwayAt == null)
-            .ToListAsync(cancel);
+        var sessions = await timetable.Sessions(from, to, cancel);
+        var meeting = sessions.Select(s => s.Class).Distinct().ToList();
+        var classes = await db.Classes.AsNoTracking().Where(c => meeting.Contains(c.Id)).ToListAsync(cancel);
         var lessons = await Facts(l => l.Date >= from && l.Date <= to, cancel);
         var all = classes.Select(c => c.Id).Concat(lessons.Select(l => l.Lesson.ClassId)).Distinct().ToList();
         var debts = (await owed.Of(all, cancel)).ToLookup(o => o.ClassId);
-        return days.ConvertAll(d => (d, EntriesOf(d, classes, lessons.FindAll(l => l.Lesson.Date == d), debts)));
+        return days.ConvertAll(d =>
+            (
+                d,
+                EntriesOf(
+                    [.. sessions.Where(s => s.Date == d)],
+                    classes,
+                    lessons.FindAll(l => l.Lesson.Date == d),
+                    debts
+                )
+            )
+        );
     }
 
     private static List<DayEntry> EntriesOf(
-        DateOnly date,
+        List<Session> sessions,
         List<ClassGroup> classes,
         List<LessonFacts> lessons,
         ILookup<Guid, OwedLine> debts
     )
     {
-        var begun = lessons.Select(l => new DayEntry(
-            l.Lesson.Class!,
-            l.Lesson,
-            Stage(l),
-            date,
-            l.Lines,
-            [.. debts[l.Lesson.ClassId]]
-        ));
-        var unplanned = classes
-            .Where(c => c.Weekday == date.DayOfWeek && lessons.TrueForAll(l => l.Lesson.ClassId != c.Id))
-            .Select(c => new DayEntry(c, null, LessonStage.Unplanned, date, 0, [.. debts[c.Id]]));
-        return [.. begun.Concat(unplanned).OrderBy(e => e.Start).ThenBy(e => e.Class.Name, StringComparer.Ordinal)];
+        var entries = new List<DayEntry>();
+        foreach (var facts in lessons.OrderBy(l => l.Lesson.Start))
+        {
+            var session = SessionOf(facts.Lesson, sessions);
+            if (session is not null)
+                sessions.Remove(session);
+            entries.Add(
+                new DayEntry(
+                    facts.Lesson.Class!,
+                    session,
+                    facts.Lesson,
+                    Stage(facts),
+                    facts.Lesson.Date,
+                    facts.Lines,
+                    [.. debts[facts.Lesson.ClassId]]
+                )
+            );
+        }
+        foreach (var session in sessions.Where(s => classes.Exists(c => c.Id == s.Class)))
+        {
+            var stage = session.TakesPlace ? LessonStage.Unplanned : LessonStage.Off;
+            var group = classes.Find(c => c.Id == session.Class)!;
+            entries.Add(new DayEntry(group, session, null, stage, session.Date, 0, [.. debts[group.Id]]));
+        }
+        return [.. entries.OrderBy(e => e.Start).ThenBy(e => e.Class.Name, StringComparer.Ordinal)];
+    }
+
+    /// <summary>The session that a lesson is for: the one at its hour, else the first of its class that is left.</summary>
+    private static Session? SessionOf(Lesson lesson, List<Session> sessions)
+    {
+        var own = sessions.FindAll(s => s.Class == lesson.ClassId);
+        return own.Find(s => s.Start == lesson.Start) ?? own.Find(s => s.TakesPlace) ?? own.FirstOrDefault();
     }
 
     /// <summary>Lessons between two days that have a sheet and are not logged, the next first.</summary>
@@ -111,7 +150,15 @@ public sealed class DayPlan(LadderContext db, OwedLines owed)
         return
         [
             .. open.OrderByDescending(l => l.Lesson.Date)
-                .Select(l => new DayEntry(l.Lesson.Class!, l.Lesson, LessonStage.ToLog, l.Lesson.Date, l.Lines, [])),
+                .Select(l => new DayEntry(
+                    l.Lesson.Class!,
+                    null,
+                    l.Lesson,
+                    LessonStage.ToLog,
+                    l.Lesson.Date,
+                    l.Lines,
+                    []
+                )),
         ];
     }
 
@@ -122,16 +169,7 @@ public sealed class DayPlan(LadderContext db, OwedLines owed)
         CancellationToken cancel
     )
     {
-        var lessons = await db
-            .Lessons.AsNoTracking()
-            .Include(l => l.Class)
-                .ThenInclude(c => c!.Teacher)
-            .Include(l => l.Class)
-                .ThenInclude(c => c!.Hall)
-            .Include(l => l.Teacher)
-            .Include(l => l.Hall)
-            .Where(which)
-            .ToListAsync(cancel);
+        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).Where(which).ToListAsync(cancel);
         var facts = await db
             .Lessons.Where(which)
             .Select(l => new

@@ -1,9 +1,11 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
@@ -24,9 +26,13 @@ public sealed record LessonBegun(Lesson? Lesson, FieldErrors Errors)
 
 /// <summary>A sheet before it is begun.</summary>
 /// <param name="Sheet">As it would be.</param>
-/// <param name="Head">What the text says of the lesson.</param>
+/// <param name="Differences">Where the text and the class differ, in words.</param>
 /// <param name="Lines">The text line by line, beside what it became.</param>
-public sealed record SheetLookAhead(OpenSheet Sheet, LessonHead Head, IReadOnlyList<PastedLine> Lines);
+public sealed record SheetLookAhead(
+    OpenSheet Sheet,
+    IReadOnlyList<string> Differences,
+    IReadOnlyList<PastedLine> Lines
+);
 
 /// <summary>Lessons and their sheets: beginning one, and reading it. All typed text is read by the one sheet reader.</summary>
 public sealed class LessonSheets(
@@ -34,6 +40,7 @@ public sealed class LessonSheets(
     OwnSchool own,
     GroupBook groups,
     SheetQuotes quotes,
+    TimetableBook timetable,
     TimeProvider time
 )
 {
@@ -121,7 +128,7 @@ public sealed class LessonSheets(
             return (null, made.Errors);
         var facts = await own.Facts(cancel);
         var sheet = OpenSheet.Of(lesson, facts, lesson.Lines, await groups.Of(lesson, facts, cancel));
-        return (new SheetLookAhead(sheet, reading.Plan.Head, PasteLook.Of(typed, reading)), made.Errors);
+        return (new SheetLookAhead(sheet, made.Differences, PasteLook.Of(typed, reading)), made.Errors);
     }
 
     private Task<LessonBegun> Begin(
@@ -169,7 +176,8 @@ public sealed class LessonSheets(
             .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
         if (group is null)
             return LessonBegun.Refused("ClassId", "Choose a class.");
-        var lesson = NewLesson(key, group, date, plan, said, pasted);
+        var session = await SessionFor(group, date, said.Start, cancel);
+        var lesson = NewLesson(key, group, session, plan, said, pasted);
         var writer = new SheetWriter(await Reader(cancel));
         var places = LinePlace.Between(null, null, plan.Entries.Count);
         foreach (var (entry, place) in plan.Entries.Zip(places))
@@ -183,15 +191,44 @@ public sealed class LessonSheets(
             );
         return new LessonBegun(lesson, new FieldErrors())
         {
-            Differences = [.. HeadDifferences.Of(said, group.Minutes, group.Band, group.Start)],
+            Differences = [.. HeadDifferences.Of(said, session.Minutes, group.Band, session.Start)],
         };
     }
 
-    /// <summary>People, hour and length as the sheet says, else as the class has them.</summary>
+    /// <summary>
+    /// The session of a class on a day that a sheet is begun for: at the hour that it names, else the first that has none yet;
+    /// where the timetable has none, one at the class's usual hour.
+    /// </summary>
+    private async Task<Session> SessionFor(ClassGroup group, DateOnly date, TimeOnly? hour, CancellationToken cancel)
+    {
+        var week = await timetable.Read(cancel);
+        var own = week.Sessions(date, date).Where(s => s.Class == group.Id && s.TakesPlace).ToList();
+        var taken =
+            own.Count > 1
+                ? await db
+                    .Lessons.Where(l => l.ClassId == group.Id && l.Date == date)
+                    .Select(l => l.Start)
+                    .ToListAsync(cancel)
+                : [];
+        var usual = week.Meetings.FirstOrDefault(m => m.Class == group.Id)?.Start ?? UsualHour;
+        return own.Find(s => s.Start == hour)
+            ?? own.Find(s => !taken.Contains(s.Start))
+            ?? own.FirstOrDefault()
+            ?? new Session(group.Id, date, usual, group.Minutes, group.HallId, group.TeacherId)
+            {
+                Planned = (date, usual),
+                IsExtra = true,
+            };
+    }
+
+    /// <summary>When a lesson begins of a class that no timetable has.</summary>
+    private static readonly TimeOnly UsualHour = new(18, 0);
+
+    /// <summary>People, hour and length as the sheet says, else as the session has them.</summary>
     private static Lesson NewLesson(
         Guid key,
         ClassGroup group,
-        DateOnly date,
+        Session session,
         LessonPlan plan,
         LessonHead said,
         string? pasted
@@ -201,12 +238,12 @@ public sealed class LessonSheets(
             Id = key,
             ClassId = group.Id,
             Class = group,
-            Date = date,
-            Start = said.Start ?? group.Start,
-            Minutes = said.Minutes is >= 10 and <= 300 and var minutes ? minutes : group.Minutes,
+            Date = session.Date,
+            Start = said.Start ?? session.Start,
+            Minutes = said.Minutes is >= 10 and <= 300 and var minutes ? minutes : session.Minutes,
             Heads = said.People ?? Math.Max(1, group.Enrolments.Count),
-            HallId = group.HallId,
-            TeacherId = group.TeacherId,
+            HallId = session.Hall,
+            TeacherId = session.Teacher,
             Title = plan.Head.Title ?? "",
             Focus = plan.Head.Focus ?? "",
             Pasted = pasted,

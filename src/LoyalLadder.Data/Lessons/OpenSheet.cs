@@ -48,8 +48,30 @@ public sealed record OpenSheet(
     public IEnumerable<Check> OpenStops(IReadOnlyCollection<CheckOverride> aside) =>
         Checks().Where(c => c.Level == CheckLevel.Stop && !aside.Any(a => a.Code == c.Code && a.LineId == LineOf(c)));
 
+    /// <summary>The kit that its lines need, each once, in the order in which it is needed.</summary>
+    public IReadOnlyList<string> KitToBring =>
+        [.. Clock.Lines.SelectMany(l => l.Line.Kit).Select(k => k.Name).Distinct()];
+
     /// <summary>The sheet made ready for the mat.</summary>
-    public MatProgram Program() => MatProgram.Of(Clock, Plan.Headings(), [.. RowOf.Select(r => r.Id)]);
+    /// <param name="callsOf">Calls of kept rounds by the words of a line.</param>
+    public MatProgram Program(Func<LessonLine, Sequence<Sequence<MatCall>>?> callsOf) =>
+        MatProgram.Of(Clock, Plan.Headings(), [.. RowOf.Select(r => r.Id)], Beside(callsOf));
+
+    /// <summary>What belongs beside its lines on the mat.</summary>
+    public BesideLines Beside(Func<LessonLine, Sequence<Sequence<MatCall>>?> callsOf)
+    {
+        var naming = Facts.School.Naming;
+        return new BesideLines(
+            Facts.Material.Tracer(naming),
+            naming,
+            Facts.School.CrossedMitts,
+            number => Facts.Material.Find(number)?.Row.Name
+        )
+        {
+            CallsOf = callsOf,
+            Entries = Plan.Entries,
+        };
+    }
 
     /// <summary>Reads and times rows.</summary>
     public static OpenSheet Of(Lesson lesson, SchoolFacts facts, IReadOnlyList<SheetLine> rows, GroupKnowledge? group)

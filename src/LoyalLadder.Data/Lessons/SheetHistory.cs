@@ -120,7 +120,10 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
         return await GoBack(lessonId, changes, onlyUntouched: true, cancel);
     }
 
-    /// <summary>Makes the sheet what it was right behind a save, whatever came later; that is a change of its own and can be undone.</summary>
+    /// <summary>
+    /// Makes the sheet what it was right behind a save, whatever came later; that is a change of its own and can be
+    /// undone.
+    /// </summary>
     public Task<WentBack?> Restore(Guid lessonId, Guid batch, CancellationToken cancel) =>
         db.InTurn(
             SheetEdits.Turn(lessonId),

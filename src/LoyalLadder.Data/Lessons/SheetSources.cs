@@ -14,7 +14,11 @@ public sealed record SheetSource(Guid Lesson, string Class, DateOnly Date, strin
 /// <param name="Last">The last sheet of the same class; null where there is none.</param>
 /// <param name="Others">Sheets of other classes, the nearest days first.</param>
 /// <param name="Kept">Kept sheets, those for the class's age first, by week.</param>
-public sealed record SheetSources(SheetSource? Last, IReadOnlyList<SheetSource> Others, IReadOnlyList<KeptSheet> Kept);
+public sealed record SheetSources(SheetSource? Last, IReadOnlyList<SheetSource> Others, IReadOnlyList<KeptSheet> Kept)
+{
+    /// <summary>The session that the sheet is for; null where no day is meant that could have one.</summary>
+    public (Guid Class, DateOnly Date)? Session { get; init; }
+}
 
 /// <summary>Finds what a new sheet may begin with.</summary>
 public sealed class SheetSourceBook(LadderContext db, KeptSheetBook kept)
@@ -37,7 +41,10 @@ public sealed class SheetSourceBook(LadderContext db, KeptSheetBook kept)
             last,
             [.. others.OrderBy(o => Math.Abs(o.Date.DayNumber - date.DayNumber)).Take(MostOthers)],
             [.. (await kept.All(cancel)).OrderBy(k => k.Band == band ? 0 : 1).ThenBy(k => k.Week ?? int.MaxValue)]
-        );
+        )
+        {
+            Session = (classId, date),
+        };
     }
 
     private static IQueryable<SheetSource> Rows(IQueryable<Lesson> lessons) =>

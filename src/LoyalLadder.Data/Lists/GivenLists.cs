@@ -1,6 +1,7 @@
 using System.Globalization;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 using static LoyalLadder.Data.Lists.ListedRows;
 
@@ -34,11 +35,14 @@ public sealed class CombinationList(LadderContext db) : ISchoolList
 }
 
 /// <summary>Classes, given out only.</summary>
-public sealed class ClassList(SchoolBook school) : ISchoolList
+public sealed class ClassList(SchoolBook school, TimetableBook timetable) : ISchoolList
 {
     public string Key => "classes";
 
-    public async Task<IReadOnlyList<IReadOnlyList<string>>> Rows(CancellationToken cancel) =>
+    public async Task<IReadOnlyList<IReadOnlyList<string>>> Rows(CancellationToken cancel)
+    {
+        var meetings = await timetable.MeetingsByClass(cancel);
+        return
         [
             .. (await school.ClassesWhole(cancel))
                 .Where(c => c.PutAwayAt is null)
@@ -47,8 +51,8 @@ public sealed class ClassList(SchoolBook school) : ISchoolList
                         [
                             c.Name,
                             AgeBands.Word(c.Band),
-                            c.Weekday.ToString(),
-                            c.Start.ToString("HH:mm", CultureInfo.InvariantCulture),
+                            string.Join("; ", meetings[c.Id].Select(m => m.Weekday.ToString())),
+                            string.Join("; ", meetings[c.Id].Select(m => Hour(m.Start))),
                             N(c.Minutes),
                             c.Hall?.Name ?? "",
                             c.Teacher?.DisplayName ?? "",
@@ -56,6 +60,9 @@ public sealed class ClassList(SchoolBook school) : ISchoolList
                         ]
                 ),
         ];
+    }
+
+    private static string Hour(TimeOnly hour) => hour.ToString("HH:mm", CultureInfo.InvariantCulture);
 }
 
 /// <summary>Tracks and ranks, given out only.</summary>

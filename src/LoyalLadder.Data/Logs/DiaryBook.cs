@@ -66,7 +66,10 @@ public sealed class DiaryBook(LadderContext db)
 
     private sealed record LineCounts(Guid Log, int All, int Done, int Open);
 
-    /// <summary>How many lines there are, by log: counted once for all logs, since a count a log and kind costs several times as much.</summary>
+    /// <summary>
+    /// How many lines there are, by log: counted once for all logs, since a count a log and kind costs several times
+    /// as much.
+    /// </summary>
     private Task<Dictionary<Guid, LineCounts>> Lines(List<Guid> logs, CancellationToken cancel) =>
         db
             .LogLines.Where(x => logs.Contains(x.LogId))

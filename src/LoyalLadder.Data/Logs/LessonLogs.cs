@@ -71,22 +71,32 @@ public sealed class LessonLogs(
         var run = await runs.Find(lessonId, cancel);
         var state = runs.StateOf(run);
         var asked = (await syllabus.Read(cancel)).Asked;
-        var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
-        var fitted = FittedOn(run);
         return new LogDraft(
             sheet.Lesson,
-            [
-                .. sheet
-                    .Clock.Lines.Where(l => l.Line.Dose is not null)
-                    .Select(l => Line(sheet.RowOf[l.Entry], l))
-                    .DistinctBy(l => l.SheetLine),
-            ],
+            LinesOf(sheet, run, state, asked),
             log?.Attendances.ToDictionary(a => a.StudentId, a => a.Presence) ?? [],
-            log is { Notes.Length: > 0 } ? log.Notes : string.Join('\n', state?.Notes ?? []),
+            log is { Notes.Length: > 0 } ? log.Notes : LogOutcomes.Noted(state),
             sheet.Clock.TotalSeconds,
             state?.ActualSeconds,
             false
-        );
+        )
+        {
+            Rolled = log is null ? LogOutcomes.Rolled(state) : new Dictionary<Guid, Presence>(),
+        };
+    }
+
+    /// <summary>The lines that were to be done, each as far as the run tells.</summary>
+    private static List<DraftLine> LinesOf(OpenSheet sheet, LessonRun? run, RunState? state, IReadOnlySet<string> asked)
+    {
+        var ran = state?.Lines.ToDictionary(l => l.Step) ?? [];
+        var fitted = FittedOn(run);
+        return
+        [
+            .. sheet
+                .Clock.Lines.Where(l => l.Line.Dose is not null)
+                .Select(l => Line(sheet.RowOf[l.Entry], l))
+                .DistinctBy(l => l.SheetLine),
+        ];
 
         DraftLine Line(SheetLine row, ClockedLine clocked)
         {

@@ -20,7 +20,11 @@ public sealed record LogDraft(
     int PlannedSeconds,
     int? ActualSeconds,
     bool IsLogged
-);
+)
+{
+    /// <summary>Who was there by the roll call on the mat, as long as nobody has kept who was.</summary>
+    public IReadOnlyDictionary<Guid, Presence> Rolled { get; init; } = new Dictionary<Guid, Presence>();
+}
 
 /// <summary>One line of a log.</summary>
 /// <param name="SheetLine">Key of the sheet's line.</param>

@@ -4,6 +4,7 @@ using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Mapping;
@@ -46,6 +47,39 @@ internal static class LadderMapping
         });
     }
 
+    private static void Timetable(ModelBuilder builder)
+    {
+        builder.Entity<MeetingRow>(e =>
+        {
+            e.ToTable("meetings");
+            e.Property(m => m.Weekday).HasConversion<string>().HasMaxLength(10);
+            e.HasOne(m => m.Class).WithMany(c => c.Meetings).HasForeignKey(m => m.ClassId).AsPart();
+            e.HasOne(m => m.Hall).WithMany().HasForeignKey(m => m.HallId);
+            e.HasOne(m => m.Teacher).WithMany().HasForeignKey(m => m.TeacherId);
+        });
+        builder.Entity<DateChangeRow>(e =>
+        {
+            e.ToTable("date_changes");
+            e.Property(c => c.Reason).HasMaxLength(DateChangeRow.LongestReason);
+            e.HasIndex(c => new
+                {
+                    c.ClassId,
+                    c.Date,
+                    c.At,
+                })
+                .IsUnique();
+            e.HasOne(c => c.Class).WithMany().HasForeignKey(c => c.ClassId).AsPart();
+            e.HasOne(c => c.Hall).WithMany().HasForeignKey(c => c.HallId);
+            e.HasOne(c => c.StandIn).WithMany().HasForeignKey(c => c.StandInId);
+        });
+        builder.Entity<ClosureRow>(e =>
+        {
+            e.ToTable("closures");
+            e.Property(c => c.Name).HasMaxLength(ClosureRow.LongestName);
+            e.HasOne(c => c.Hall).WithMany().HasForeignKey(c => c.HallId);
+        });
+    }
+
     private static void People(ModelBuilder builder)
     {
         builder.Entity<ClassGroup>(e =>
@@ -53,12 +87,12 @@ internal static class LadderMapping
             e.ToTable("classes");
             e.Property(c => c.Name).HasMaxLength(80);
             e.Property(c => c.Band).HasConversion<string>().HasMaxLength(10);
-            e.Property(c => c.Weekday).HasConversion<string>().HasMaxLength(10);
             e.HasOne(c => c.LowestRank).WithMany().HasForeignKey(c => c.LowestRankId).AsMention();
             e.HasOne(c => c.HighestRank).WithMany().HasForeignKey(c => c.HighestRankId).AsMention();
             e.HasOne(c => c.Hall).WithMany().HasForeignKey(c => c.HallId);
             e.HasOne(c => c.Teacher).WithMany().HasForeignKey(c => c.TeacherId);
         });
+        Timetable(builder);
         builder.Entity<Student>(e =>
         {
             e.Property(s => s.FirstName).HasMaxLength(60);

@@ -1,6 +1,7 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.PadRounds;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Mapping;
@@ -75,6 +76,14 @@ internal static class MaterialMapping
             e.Property(t => t.Title).HasMaxLength(300);
             e.Property(t => t.Band).HasConversion<string>().HasMaxLength(10);
             e.Property(t => t.Text).HasMaxLength(KeptSheet.LongestText);
+        });
+        builder.Entity<KeptRounds>(e =>
+        {
+            e.ToTable("kept_rounds");
+            e.Property(r => r.Name).HasMaxLength(KeptRounds.LongestName);
+            e.Property(r => r.Ask).HasColumnType("jsonb");
+            e.Property(r => r.Calls).HasColumnType("jsonb");
+            e.HasIndex(r => new { r.SchoolId, r.Name }).IsUnique();
         });
         builder.Entity<BandLimits>(e =>
         {

@@ -34,7 +34,12 @@ internal static class SchoolMapping
             e.HasIndex(u => u.SchoolId);
             e.HasOne<School>().WithMany().HasForeignKey(u => u.SchoolId);
         });
-        builder.Entity<Hall>().Property(h => h.Name).HasMaxLength(80);
+        builder.Entity<Hall>(e =>
+        {
+            e.Property(h => h.Name).HasMaxLength(80);
+            e.Property(h => h.WallHash).HasMaxLength(64);
+            e.HasIndex(h => h.WallHash).IsUnique();
+        });
         builder.Entity<KitItem>().Property(k => k.Name).HasMaxLength(80);
         Secrets(builder);
         Doors(builder);

@@ -113,7 +113,10 @@ public sealed class CombinationChange : SchoolRow
     public string Versions { get; set; } = "";
 }
 
-/// <summary>A technique of the school's own, or its changes to a shipped one; kept apart, so that newer shipped data shows through.</summary>
+/// <summary>
+/// A technique of the school's own, or its changes to a shipped one; kept apart, so that newer shipped data shows
+/// through.
+/// </summary>
 public sealed class SchoolTechnique : SchoolRow
 {
     public required string TechniqueId { get; set; }

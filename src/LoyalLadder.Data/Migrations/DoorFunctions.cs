@@ -19,6 +19,15 @@ internal static class DoorFunctions
         News(migration);
     }
 
+    /// <summary>A hall's wall is found by its secret address.</summary>
+    public static void Wall(MigrationBuilder migration) =>
+        Define(
+            migration,
+            "ladder_wall(wanted text)",
+            "TABLE (id uuid, school_id uuid)",
+            "SELECT h.id, h.school_id FROM halls h WHERE h.wall_hash = wanted AND h.put_away_at IS NULL"
+        );
+
     private static void Close(MigrationBuilder migration)
     {
         foreach (var table in new[] { "schools", "api_tokens", "invitations", "\"AspNetUsers\"" })
@@ -39,7 +48,8 @@ internal static class DoorFunctions
             migration,
             "ladder_person_of_passkey(wanted bytea)",
             "TABLE (id uuid, school_id uuid)",
-            "SELECT u.id, u.school_id FROM \"AspNetUserPasskeys\" p JOIN \"AspNetUsers\" u ON u.id = p.user_id WHERE p.credential_id = wanted"
+            "SELECT u.id, u.school_id FROM \"AspNetUserPasskeys\" p JOIN \"AspNetUsers\" u ON u.id = p.user_id "
+                + "WHERE p.credential_id = wanted"
         );
         Define(
             migration,
@@ -97,7 +107,10 @@ internal static class DoorFunctions
         Allow(migration, "ladder_count_rows()");
     }
 
-    /// <summary>The keys of sign-ins leave every school's reach. Those that lay open are thrown away: everybody signs in once more.</summary>
+    /// <summary>
+    /// The keys of sign-ins leave every school's reach. Those that lay open are thrown away: everybody signs in once
+    /// more.
+    /// </summary>
     private static void Keys(MigrationBuilder migration) =>
         migration.Sql(
             $"""

@@ -104,7 +104,8 @@ internal static class FoundingNews
         foreach (var (topic, tables) in topics)
         foreach (var table in tables)
             migration.Sql(
-                $"CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON {table} FOR EACH STATEMENT EXECUTE FUNCTION ladder_tell('{topic}');"
+                $"CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON {table} FOR EACH STATEMENT EXECUTE "
+                    + $"FUNCTION ladder_tell('{topic}');"
             );
         // what a sign-in writes about itself is nobody's news
         migration.Sql(

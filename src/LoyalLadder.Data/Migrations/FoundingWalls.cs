@@ -11,7 +11,8 @@ internal static class FoundingWalls
         MakeRole(migration);
         migration.Sql(
             $"""
-            CREATE FUNCTION ladder_school() RETURNS uuid LANGUAGE sql STABLE PARALLEL SAFE AS $f$ SELECT nullif(current_setting('ladder.school', true), '')::uuid $f$;
+            CREATE FUNCTION ladder_school() RETURNS uuid LANGUAGE sql STABLE PARALLEL SAFE AS $f$
+              SELECT nullif(current_setting('ladder.school', true), '')::uuid $f$;
             GRANT USAGE ON SCHEMA public TO {SchoolWall.Role};
             GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {SchoolWall.Role};
             GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO {SchoolWall.Role};

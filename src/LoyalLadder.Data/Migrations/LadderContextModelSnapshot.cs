@@ -185,10 +185,6 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
 
-                    b.Property<TimeOnly>("Start")
-                        .HasColumnType("time without time zone")
-                        .HasColumnName("start");
-
                     b.Property<Guid?>("TeacherId")
                         .HasColumnType("uuid")
                         .HasColumnName("teacher_id");
@@ -198,12 +194,6 @@ namespace LoyalLadder.Data.Migrations
                         .ValueGeneratedOnAddOrUpdate()
                         .HasColumnType("xid")
                         .HasColumnName("xmin");
-
-                    b.Property<string>("Weekday")
-                        .IsRequired()
-                        .HasMaxLength(10)
-                        .HasColumnType("character varying(10)")
-                        .HasColumnName("weekday");
 
                     b.HasKey("Id")
                         .HasName("pk_classes");
@@ -1875,6 +1865,59 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("school_words", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.PadRounds.KeptRounds", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Ask")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("ask");
+
+                    b.Property<string>("Calls")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("calls");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_kept_rounds");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_kept_rounds_school_id");
+
+                    b.HasIndex("SchoolId", "Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_kept_rounds_school_id_name");
+
+                    b.ToTable("kept_rounds", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2256,6 +2299,11 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("xid")
                         .HasColumnName("xmin");
 
+                    b.Property<string>("WallHash")
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("wall_hash");
+
                     b.Property<decimal>("WidthMetres")
                         .HasColumnType("numeric")
                         .HasColumnName("width_metres");
@@ -2265,6 +2313,10 @@ namespace LoyalLadder.Data.Migrations
 
                     b.HasIndex("SchoolId")
                         .HasDatabaseName("ix_halls_school_id");
+
+                    b.HasIndex("WallHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_halls_wall_hash");
 
                     b.ToTable("halls", (string)null);
                 });
@@ -2795,6 +2847,229 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_requirements_school_id_learnable");
 
                     b.ToTable("requirements", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.ClosureRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<DateOnly>("From")
+                        .HasColumnType("date")
+                        .HasColumnName("from");
+
+                    b.Property<Guid?>("HallId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("hall_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<DateOnly>("Until")
+                        .HasColumnType("date")
+                        .HasColumnName("until");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_closures");
+
+                    b.HasIndex("HallId")
+                        .HasDatabaseName("ix_closures_hall_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_closures_school_id");
+
+                    b.ToTable("closures", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.DateChangeRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<TimeOnly>("At")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("ClassId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_id");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("date")
+                        .HasColumnName("date");
+
+                    b.Property<Guid?>("HallId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("hall_id");
+
+                    b.Property<bool>("IsAway")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_away");
+
+                    b.Property<bool>("IsCancelled")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_cancelled");
+
+                    b.Property<bool>("IsExtra")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_extra");
+
+                    b.Property<int?>("Minutes")
+                        .HasColumnType("integer")
+                        .HasColumnName("minutes");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("reason");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid?>("StandInId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("stand_in_id");
+
+                    b.Property<DateOnly?>("ToDate")
+                        .HasColumnType("date")
+                        .HasColumnName("to_date");
+
+                    b.Property<TimeOnly?>("ToStart")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("to_start");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_date_changes");
+
+                    b.HasIndex("HallId")
+                        .HasDatabaseName("ix_date_changes_hall_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_date_changes_school_id");
+
+                    b.HasIndex("StandInId")
+                        .HasDatabaseName("ix_date_changes_stand_in_id");
+
+                    b.HasIndex("ClassId", "Date", "At")
+                        .IsUnique()
+                        .HasDatabaseName("ix_date_changes_class_id_date_at");
+
+                    b.ToTable("date_changes", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.MeetingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("ClassId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_id");
+
+                    b.Property<DateOnly?>("From")
+                        .HasColumnType("date")
+                        .HasColumnName("from");
+
+                    b.Property<Guid?>("HallId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("hall_id");
+
+                    b.Property<int?>("Minutes")
+                        .HasColumnType("integer")
+                        .HasColumnName("minutes");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<TimeOnly>("Start")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("start");
+
+                    b.Property<Guid?>("TeacherId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("teacher_id");
+
+                    b.Property<DateOnly?>("Until")
+                        .HasColumnType("date")
+                        .HasColumnName("until");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<string>("Weekday")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("weekday");
+
+                    b.HasKey("Id")
+                        .HasName("pk_meetings");
+
+                    b.HasIndex("ClassId")
+                        .HasDatabaseName("ix_meetings_class_id");
+
+                    b.HasIndex("HallId")
+                        .HasDatabaseName("ix_meetings_hall_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_meetings_school_id");
+
+                    b.HasIndex("TeacherId")
+                        .HasDatabaseName("ix_meetings_teacher_id");
+
+                    b.ToTable("meetings", (string)null);
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.DataProtection.EntityFrameworkCore.DataProtectionKey", b =>
@@ -3493,6 +3768,16 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_school_words_schools_school_id");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.PadRounds.KeptRounds", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_kept_rounds_schools_school_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.People.CareNote", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.School", null)
@@ -3696,6 +3981,96 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Rank");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.ClosureRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.Hall", "Hall")
+                        .WithMany()
+                        .HasForeignKey("HallId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_closures_halls_hall_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_closures_schools_school_id");
+
+                    b.Navigation("Hall");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.DateChangeRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.ClassGroup", "Class")
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_date_changes_classes_class_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.Hall", "Hall")
+                        .WithMany()
+                        .HasForeignKey("HallId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_date_changes_halls_hall_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_date_changes_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.AppUser", "StandIn")
+                        .WithMany()
+                        .HasForeignKey("StandInId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_date_changes_users_stand_in_id");
+
+                    b.Navigation("Class");
+
+                    b.Navigation("Hall");
+
+                    b.Navigation("StandIn");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.MeetingRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.ClassGroup", "Class")
+                        .WithMany("Meetings")
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_meetings_classes_class_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.Hall", "Hall")
+                        .WithMany()
+                        .HasForeignKey("HallId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_meetings_halls_hall_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_meetings_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Schools.AppUser", "Teacher")
+                        .WithMany()
+                        .HasForeignKey("TeacherId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_meetings_users_teacher_id");
+
+                    b.Navigation("Class");
+
+                    b.Navigation("Hall");
+
+                    b.Navigation("Teacher");
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<System.Guid>", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.AppUser", null)
@@ -3782,6 +4157,8 @@ namespace LoyalLadder.Data.Migrations
             modelBuilder.Entity("LoyalLadder.Data.Classes.ClassGroup", b =>
                 {
                     b.Navigation("Enrolments");
+
+                    b.Navigation("Meetings");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Classes.Student", b =>

@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Lessons.Running;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.People;
@@ -107,5 +108,6 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
         await db.Candidates.Where(c => c.StudentId == studentId).ExecuteDeleteAsync(cancel);
         await db.Evidence.Where(e => e.StudentId == studentId).ExecuteDeleteAsync(cancel);
         await db.Enrolments.Where(e => e.StudentId == studentId).ExecuteDeleteAsync(cancel);
+        await db.RunEvents.Where(e => e.Kind == RunEventKind.Roll && e.Step == studentId).ExecuteDeleteAsync(cancel);
     }
 }

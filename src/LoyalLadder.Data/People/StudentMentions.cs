@@ -5,6 +5,7 @@ using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Sharing;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.People;
@@ -49,6 +50,8 @@ public sealed class StudentMentions(LadderContext db)
         new Place<NumberedCombination>("notes of combinations", nameof(NumberedCombination.Notes)),
         new Place<NumberedCombination>("cautions of combinations", nameof(NumberedCombination.Cautions)),
         new Place<CheckOverride>("reasons for setting a check aside", nameof(CheckOverride.Reason)),
+        new Place<DateChangeRow>("reasons of changed dates", nameof(DateChangeRow.Reason)),
+        new Place<ClosureRow>("names of closed days", nameof(ClosureRow.Name)),
     ];
 
     /// <summary>The columns that are looked through, as <c>Row.Property</c>.</summary>

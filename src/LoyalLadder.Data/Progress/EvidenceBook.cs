@@ -13,10 +13,13 @@ namespace LoyalLadder.Data.Progress;
 public sealed class EvidenceBook(LadderContext db)
 {
     private const string Sum = """
-        INSERT INTO evidence (school_id, student_id, learnable, exposures, first_on, last_on, stage, by_stage, left_reps, right_reps, recent_days, recent_shares)
+        INSERT INTO evidence (school_id, student_id, learnable, exposures, first_on, last_on, stage, by_stage, left_reps,
+          right_reps, recent_days, recent_shares)
         SELECT t.school_id, a.student_id, t.learnable, sum(t.lesson_share), min(t.date), max(t.date), max(t.stage),
-               ARRAY[coalesce(sum(t.share) FILTER (WHERE t.stage = 1), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 2), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 3), 0),
-                     coalesce(sum(t.share) FILTER (WHERE t.stage = 4), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 5), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 6), 0)],
+               ARRAY[coalesce(sum(t.share) FILTER (WHERE t.stage = 1), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 2), 0),
+                 coalesce(sum(t.share) FILTER (WHERE t.stage = 3), 0),
+                     coalesce(sum(t.share) FILTER (WHERE t.stage = 4), 0), coalesce(sum(t.share) FILTER (WHERE t.stage = 5), 0),
+                       coalesce(sum(t.share) FILTER (WHERE t.stage = 6), 0)],
                sum(t.left_reps), sum(t.right_reps),
                (array_agg(t.date ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12],
                (array_agg(t.lesson_share ORDER BY t.date DESC, t.log_id) FILTER (WHERE t.lesson_share > 0))[1:12]
@@ -167,7 +170,8 @@ public sealed class EvidenceBook(LadderContext db)
     {
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
         await using var writer = await connection.BeginBinaryImportAsync(
-            "COPY read_anew (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, right_reps) FROM STDIN (FORMAT BINARY)",
+            "COPY read_anew (school_id, log_id, learnable, stage, date, share, lesson_share, left_reps, "
+                + "right_reps) FROM STDIN (FORMAT BINARY)",
             cancel
         );
         foreach (var item in items)

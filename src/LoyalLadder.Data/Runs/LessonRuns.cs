@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.PadRounds;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Runs;
@@ -11,7 +12,7 @@ public sealed record RefusedEvent(Guid Id, string Why);
 public sealed record EventsKept(IReadOnlyList<Guid> Kept, IReadOnlyList<RefusedEvent> Refused);
 
 /// <summary>Runs of lessons: making one ready and keeping what is pressed on the mat.</summary>
-public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvider time)
+public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook rounds, TimeProvider time)
 {
     private static string Turn(Guid lesson) => $"run {lesson}";
 
@@ -44,7 +45,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, TimeProvid
             run = new LessonRun { LessonId = lessonId, Program = "" };
             db.Runs.Add(run);
         }
-        var program = LessonRun.Write(sheet.Program());
+        var program = LessonRun.Write(sheet.Program(await rounds.CallsOf(sheet.Plan, cancel)));
         // PostgreSQL writes JSON its own way: what is the same to read is not written again
         if (run.Program.Length == 0 || LessonRun.Write(run.ReadProgram()) != program)
             run.Program = program;

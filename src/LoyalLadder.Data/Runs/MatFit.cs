@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.Progress;
 using Microsoft.EntityFrameworkCore;
 
@@ -27,7 +28,14 @@ public sealed record MatFitOffer(int LateSeconds, IReadOnlyList<MatWay> Ways)
 }
 
 /// <summary>Fits what is left of a running lesson into the time that is left, and keeps that for all devices.</summary>
-public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns runs, PaceBook paces, TimeProvider time)
+public sealed class MatFit(
+    LadderContext db,
+    LessonSheets sheets,
+    LessonRuns runs,
+    RoundsBook rounds,
+    PaceBook paces,
+    TimeProvider time
+)
 {
     /// <summary>What a fit would change; null when nothing runs.</summary>
     public async Task<MatFitOffer?> Offer(Guid lessonId, CancellationToken cancel)
@@ -46,7 +54,8 @@ public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns run
                 var run = await db.Runs.Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
                 if (run is null || await RestOf(run, cancel) is not { } rest)
                     return null;
-                var program = rest.Program(way, run.ReadProgram(), new SheetWriter(await sheets.Reader(cancel)));
+                var writer = new SheetWriter(await sheets.Reader(cancel));
+                var program = rest.Program(way, run.ReadProgram(), writer, await Beside(lessonId, cancel));
                 if (program is null)
                     return null;
                 run.Program = LessonRun.Write(program);
@@ -57,6 +66,11 @@ public sealed class MatFit(LadderContext db, LessonSheets sheets, LessonRuns run
             },
             cancel
         );
+
+    private async Task<BesideLines?> Beside(Guid lessonId, CancellationToken cancel) =>
+        await sheets.Open(lessonId, cancel) is { } sheet
+            ? sheet.Beside(await rounds.CallsOf(sheet.Plan, cancel))
+            : null;
 
     private async Task<RestOfRun?> RestOf(LessonRun run, CancellationToken cancel)
     {

@@ -61,6 +61,9 @@ public sealed class Hall : SchoolRow, IPutAway
 
     public decimal WidthMetres { get; set; } = 9;
     public int Bags { get; set; }
+
+    /// <summary>Of the secret address of its wall; null while it has none.</summary>
+    public string? WallHash { get; set; }
 }
 
 public sealed class KitItem : SchoolRow

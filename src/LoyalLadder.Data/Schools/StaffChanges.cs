@@ -7,7 +7,10 @@ namespace LoyalLadder.Data.Schools;
 /// <summary>What is typed of somebody who signs in; no password keeps the one there is.</summary>
 public sealed record StaffDraft(string DisplayName, string Email, Role Role, string? Password);
 
-/// <summary>Adding and changing people who sign in. The school's people are changed one after the other, so that one head always stays.</summary>
+/// <summary>
+/// Adding and changing people who sign in. The school's people are changed one after the other, so that one head
+/// always stays.
+/// </summary>
 public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, Sessions sessions, TimeProvider time)
 {
     private const string Turn = "staff";

@@ -6,7 +6,8 @@ namespace LoyalLadder.Data.Sharing;
 /// <summary>Changes of one kind by one person within a minute or so: an import of forty students is one line.</summary>
 /// <param name="First">The newest of them.</param>
 /// <param name="Count">How many rows.</param>
-/// <param name="Names">What the first few are called now, with the address of their page where they have one; what is gone has no name.</param>
+/// <param name="Names">What the first few are called now, with the address of their page where they have one; what is
+/// gone has no name.</param>
 public sealed record AuditGroup(AuditEntry First, int Count, IReadOnlyList<RowName> Names);
 
 /// <summary>Who changed what and when, newest first.</summary>

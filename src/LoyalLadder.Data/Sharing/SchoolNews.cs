@@ -40,7 +40,10 @@ public enum NewsTopic
 /// <param name="Editions">The numbers that count since, where what is remembered has become old.</param>
 public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Lesson, EditionNumbers? Editions = null)
 {
-    /// <summary>Reads a message of the wire: 'school topic lesson', with '-' for what is empty, or 'school topic facts.material.progress'.</summary>
+    /// <summary>
+    /// Reads a message of the wire: 'school topic lesson', with '-' for what is empty, or 'school topic
+    /// facts.material.progress'.
+    /// </summary>
     /// <returns>Null for a message that is none of ours.</returns>
     public static SchoolNews? Read(string message)
     {
@@ -71,7 +74,10 @@ public readonly record struct SchoolNews(Guid School, NewsTopic Topic, Guid Less
     public bool Concerns(Guid school) => School == Guid.Empty || School == school;
 }
 
-/// <summary>Hands news on to whoever listens in this process. A slow listener misses the oldest and is told that anything may have happened.</summary>
+/// <summary>
+/// Hands news on to whoever listens in this process. A slow listener misses the oldest and is told that anything may
+/// have happened.
+/// </summary>
 public sealed class SchoolNewsFeed
 {
     private const int Most = 64;

@@ -80,8 +80,10 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, OwnSchool 
                        (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
                        (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
                 FROM lessons l
-                LEFT JOIN LATERAL (SELECT number, changed_by_id FROM sheet_changes WHERE lesson_id = l.id ORDER BY number DESC LIMIT 1) c ON true
-                LEFT JOIN LATERAL (SELECT changed_by_id FROM line_comments WHERE lesson_id = l.id ORDER BY changed_at DESC LIMIT 1) s ON true
+                LEFT JOIN LATERAL (SELECT number, changed_by_id FROM sheet_changes WHERE lesson_id = l.id
+                  ORDER BY number DESC LIMIT 1) c ON true
+                LEFT JOIN LATERAL (SELECT changed_by_id FROM line_comments WHERE lesson_id = l.id
+                  ORDER BY changed_at DESC LIMIT 1) s ON true
                 WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
                 """
             )

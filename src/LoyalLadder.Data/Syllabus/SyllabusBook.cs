@@ -7,7 +7,10 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Syllabus;
 
-/// <summary>What is typed of a requirement; what it asks for is a technique's name, '#14', or the words of a form, a fitness mark or a challenge.</summary>
+/// <summary>
+/// What is typed of a requirement; what it asks for is a technique's name, '#14', or the words of a form, a fitness
+/// mark or a challenge.
+/// </summary>
 public sealed record RequirementDraft(
     Guid RankId,
     RequirementKind Kind,
@@ -225,7 +228,10 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
     private async Task<int> NextPosition(Guid rank, CancellationToken cancel) =>
         (await db.Requirements.Where(r => r.RankId == rank).Select(r => (int?)r.Position).MaxAsync(cancel) ?? -1) + 1;
 
-    /// <summary>Takes a requirement out; one that somebody was signed off or graded for is put away, so that their record stays whole.</summary>
+    /// <summary>
+    /// Takes a requirement out; one that somebody was signed off or graded for is put away, so that their record
+    /// stays whole.
+    /// </summary>
     public async Task<Removal> Remove(Guid id, CancellationToken cancel)
     {
         if (await db.Requirements.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id, cancel) is not { } row)

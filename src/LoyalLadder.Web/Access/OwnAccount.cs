@@ -58,7 +58,10 @@ public sealed class OwnAccount(
         return errors;
     }
 
-    /// <summary>Why what somebody typed is not taken for their password; null when it is. Whoever found a device open tries it in vain.</summary>
+    /// <summary>
+    /// Why what somebody typed is not taken for their password; null when it is. Whoever found a device open tries it
+    /// in vain.
+    /// </summary>
     private async Task<string?> WrongPassword(AppUser person, string typed, From from, CancellationToken cancel)
     {
         var wait = await tries.Count($"own password of {person.Id}", 6, TimeSpan.FromSeconds(20), Longest, cancel);

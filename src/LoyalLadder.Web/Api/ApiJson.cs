@@ -101,6 +101,13 @@ public static class ApiJson
         return body.ToArray();
     }
 
+    /// <summary>The places of lists that hold null where something is expected; their type cannot say that they must not.</summary>
+    public static IEnumerable<ApiError> Nulls(params IEnumerable<(string Path, IEnumerable<object?> List)> lists) =>
+        from list in lists
+        from place in list.List.Select((one, i) => (one, i))
+        where place.one is null
+        select new ApiError($"{list.Path}[{place.i}]", null, null, "Something is expected here.");
+
     public static IResult Refuse(IReadOnlyList<ApiError> errors) =>
         Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
 

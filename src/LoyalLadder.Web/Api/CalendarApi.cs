@@ -1,5 +1,5 @@
 using System.Text;
-using LoyalLadder.Data.Lists;
+using LoyalLadder.Data.Timetables;
 using LoyalLadder.Web.Access;
 
 namespace LoyalLadder.Web.Api;
@@ -17,7 +17,7 @@ public static class CalendarApi
             .Produces<string>(StatusCodes.Status200OK, "text/calendar");
     }
 
-    private static async Task<IResult> Write(Timetable timetable, CancellationToken cancel) =>
+    private static async Task<IResult> Write(SchoolCalendar timetable, CancellationToken cancel) =>
         Results.File(
             Encoding.UTF8.GetBytes(await timetable.Write(cancel)),
             "text/calendar; charset=utf-8",

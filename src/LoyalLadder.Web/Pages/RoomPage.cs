@@ -80,7 +80,10 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
             ModelState.AddModelError(prefix + field, message);
     }
 
-    /// <summary>Answers a form whose row was saved or not: tells and goes on, or shows the form again with what stands against it.</summary>
+    /// <summary>
+    /// Answers a form whose row was saved or not: tells and goes on, or shows the form again with what stands against
+    /// it.
+    /// </summary>
     /// <param name="saved">What came of saving.</param>
     /// <param name="mine">The form as typed.</param>
     /// <param name="formOf">The form as a row fills it.</param>

@@ -44,6 +44,7 @@ public static class Shown
         stage switch
         {
             LessonStage.Unplanned => "unplanned",
+            LessonStage.Off => "does not take place",
             LessonStage.Planned => "planned",
             LessonStage.Running => "running",
             LessonStage.ToLog => "to log",

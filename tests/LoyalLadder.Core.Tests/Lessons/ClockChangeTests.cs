@@ -4,11 +4,16 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Lessons;
 
-/// <summary>What another headcount, hall, number of bags or age makes of one sheet: the figures that have to move, and the sentences.</summary>
+/// <summary>
+/// What another headcount, hall, number of bags or age makes of one sheet: the figures that have to move, and the
+/// sentences.
+/// </summary>
 public class ClockChangeTests
 {
     private const string Sheet =
-        "## Warm-up\njog 5 laps\nleg swing 10/side\n## Pads\njab, cross pairs 8/side steady [mitts]\n## Bags\nlines 3 jobs x 1:00 change 20s: jab | lunge | plank\n## Basics\nfront kick floor x2\n## Cool-down\nstretch 5:00";
+        "## Warm-up\njog 5 laps\nleg swing 10/side\n## Pads\njab, cross pairs 8/side steady [mitts]\n## "
+        + "Bags\nlines 3 jobs x 1:00 change 20s: jab | lunge | plank\n## Basics\nfront kick floor "
+        + "x2\n## Cool-down\nstretch 5:00";
 
     private static readonly LessonSetting Usual = new()
     {

@@ -299,7 +299,8 @@ public class ClockTests
         Assert.Empty(
             LessonChecks.Of(
                 Given.Clock(
-                    "## Warm-up\njog 9:00\n## Basics\njab, cross 8/side\nround kick pairs 5/side [kick pads]\nwater 1:00\n## Cool-down\nstretch 5:00",
+                    "## Warm-up\njog 9:00\n## Basics\njab, cross 8/side\nround kick pairs 5/side [kick "
+                        + "pads]\nwater 1:00\n## Cool-down\nstretch 5:00",
                     Given.Adults()
                 )
             )

@@ -94,11 +94,4 @@ public class LinePlaceTests
         );
 
     private static DateOnly Today => new(2041, 5, 7);
-
-    [Theory]
-    [InlineData(DayOfWeek.Tuesday, 7)]
-    [InlineData(DayOfWeek.Wednesday, 8)]
-    [InlineData(DayOfWeek.Monday, 13)]
-    public void A_class_meets_next_today_or_within_the_week(DayOfWeek weekday, int day) =>
-        Assert.Equal(new DateOnly(2041, 5, day), LessonDays.NextMeeting(weekday, Today));
 }

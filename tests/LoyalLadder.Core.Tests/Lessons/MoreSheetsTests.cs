@@ -6,7 +6,10 @@ namespace LoyalLadder.Core.Tests.Lessons;
 /// <summary>More sheets in the manner in which instructors write them, each line with what it has to come to.</summary>
 public class MoreSheetsTests
 {
-    /// <summary>Reads a sheet given as 'typed => written' lines and compares line by line; typed lines that come to nothing of their own say '=> '.</summary>
+    /// <summary>
+    /// Reads a sheet given as 'typed => written' lines and compares line by line; typed lines that come to nothing of
+    /// their own say '=> '.
+    /// </summary>
     private static void ComesOutAs(string sheet)
     {
         var pairs = sheet.ReplaceLineEndings("\n").Split('\n').Select(l => l.Split("=>")).ToList();

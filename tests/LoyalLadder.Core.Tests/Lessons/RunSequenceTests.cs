@@ -17,13 +17,14 @@ public class RunSequenceTests
 
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
     };
 
     private sealed record Told(long? Started, long? Ended, bool IsPaused, int Current, string Spent, string Shift)
     {
         public string Skipped { get; init; } = "";
         public required IReadOnlyList<string> Notes { get; init; }
+        public required string Roll { get; init; }
         public required LineStanding? Standing { get; init; }
         public required int? Late { get; init; }
         public required bool OffersFit { get; init; }
@@ -38,7 +39,10 @@ public class RunSequenceTests
         Told Told
     );
 
-    /// <summary>Runs as they are and as they should never be: out of order, doubled, at the same instant, to lines that are not there.</summary>
+    /// <summary>
+    /// Runs as they are and as they should never be: out of order, doubled, at the same instant, to lines that are
+    /// not there.
+    /// </summary>
     private sealed class Generator(int seed)
     {
         private readonly Random _random = new(seed);
@@ -83,7 +87,19 @@ public class RunSequenceTests
             var isStep = kind is RunEventKind.Go or RunEventKind.Skip or RunEventKind.Count;
             var step = isStep && steps.Count > 0 && _random.Next(9) > 0 ? Any(steps).Id : Key();
             var words = kind == RunEventKind.Note ? Any(["guard up", "", "  wet floor ", "left legs"]) : null;
+            if (kind == RunEventKind.Roll)
+                return Roll(at);
             return new RunEvent(Key(), at, kind, isStep ? step : null, _random.Next(-40, 90), words);
+        }
+
+        private readonly List<Guid> _people = [];
+
+        private RunEvent Roll(DateTimeOffset at)
+        {
+            if (_people.Count < 3)
+                _people.Add(Key());
+            var guest = _random.Next(4) == 0 ? Any([" Ana B", "", "Tuva"]) : null;
+            return new RunEvent(Key(), at, RunEventKind.Roll, Any(_people), _random.Next(-1, 4), guest);
         }
 
         public Run Make()
@@ -140,6 +156,7 @@ public class RunSequenceTests
         {
             Skipped = string.Join(' ', state.Lines.Select(l => l.IsSkipped ? 1 : 0)),
             Notes = state.Notes,
+            Roll = string.Join(' ', state.Roll.Select(r => $"{r.Who}={(int)r.Mark}/{r.Guest}")),
             Standing = current < 0 ? null : LineStanding.Of(program.Steps[current], state.Lines[current]),
             Late = late,
             OffersFit = Lateness.OffersFit(program, state, late),

@@ -222,7 +222,10 @@ public class SheetProperties
         Assert.Contains(place, errors.Select(e => e.Place));
     }
 
-    /// <summary>What has to hold of any lesson: its parts make the whole, no line runs into the next, every check can be made, every order of it as well.</summary>
+    /// <summary>
+    /// What has to hold of any lesson: its parts make the whole, no line runs into the next, every check can be made,
+    /// every order of it as well.
+    /// </summary>
     [Fact]
     public void A_thousand_lessons_hold_together() =>
         Gen.Select(

@@ -194,7 +194,8 @@ public class SheetReaderTests
     {
         var plan = Given
             .Reader.Read(
-                "# T\nPADS (pairs, small shields)\n- front kick 8 each leg\nEscapes, in pairs, slow then normal:\n  a. wrist release 5 each side + 5 each side\nCOOL DOWN\nstretch 2 min"
+                "# T\nPADS (pairs, small shields)\n- front kick 8 each leg\nEscapes, in pairs, slow then "
+                    + "normal:\n  a. wrist release 5 each side + 5 each side\nCOOL DOWN\nstretch 2 min"
             )
             .Plan;
         Assert.Equal(

@@ -102,7 +102,8 @@ public class TraceProperties
                     var reading = readers[naming].Read(text);
                     Assert.True(
                         reading.Combination == combination,
-                        $"{text}\n{string.Join('\n', reading.Errors)}\n{(reading.Combination is { } c ? NotationWriter.Write(c, naming) : "")}"
+                        $"{text}\n{string.Join('\n', reading.Errors)}\n"
+                            + (reading.Combination is { } c ? NotationWriter.Write(c, naming) : "")
                     );
                 },
                 iter: 10_000
@@ -156,7 +157,8 @@ public class TraceProperties
                             : second.End.Lead == lead ? 2
                             : 0
                     );
-                    // a second repetition run on from the first; hours of the clock look at the wall, stances stay on, so those are left out
+                    // a second repetition run on from the first; hours of the clock look at the wall, stances stay
+                    // on, so those are left out
                     if (
                         combination.Elements.Any(e =>
                             e.Clock is not null || e.Stance is not null || e.Technique!.Shape is not null

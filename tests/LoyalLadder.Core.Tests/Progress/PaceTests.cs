@@ -59,7 +59,10 @@ public class PaceTests
         Assert.Equal(chance, Normal.Below((end.Within(chance) - end.Seconds) / end.Spread), 6);
     }
 
-    /// <summary>A school whose pace the model does not know: kinds, classes, instructors and whole lessons each with a bias of their own.</summary>
+    /// <summary>
+    /// A school whose pace the model does not know: kinds, classes, instructors and whole lessons each with a bias of
+    /// their own.
+    /// </summary>
     private sealed class Simulated
     {
         private readonly Random _random;

@@ -88,7 +88,8 @@ public sealed class ListsTests(Loft loft)
         await using var desk = await loft.Sit();
         var lists = desk.Get<SchoolLists>();
         const string text =
-            "track,rank,kind,what,stage,amount,unit,signers\nKids,Yellow,Terms,The parts of the hall,,,,1\nKids,Yellow,Wonder,Anything,,,,1\n";
+            "track,rank,kind,what,stage,amount,unit,signers\nKids,Yellow,Terms,The parts of the "
+            + "hall,,,,1\nKids,Yellow,Wonder,Anything,,,,1\n";
         var look = await lists.Look(Kind("ladder"), text, Cancel);
         Assert.Equal([RowFate.New, RowFate.Wrong], look.Rows.Select(r => r.Fate));
         Assert.Contains("Terms", look.Rows[1].Words, StringComparison.Ordinal);

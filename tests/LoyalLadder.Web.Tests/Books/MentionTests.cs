@@ -24,6 +24,8 @@ public sealed class MentionTests(Loft loft) : IClassFixture<Loft>
         "LogLine.Taught",
         "LessonRun.Program",
         "BandLimits.Limits",
+        "KeptRounds.Ask",
+        "KeptRounds.Calls",
         // places and words of the trade
         "SheetLine.Place",
         "SheetChange.AfterPlace",

@@ -54,7 +54,7 @@ public sealed class SchoolTimeTests
     }
 
     [Fact]
-    public void An_hour_that_the_clocks_skip_is_taken_as_if_they_had_not_and_one_that_comes_twice_is_the_later()
+    public void An_hour_that_the_clocks_skip_is_taken_as_if_they_had_not_and_one_that_comes_twice_is_the_first()
     {
         var london = In("Europe/London");
         // 31 March 2041: at one o'clock it is two
@@ -62,9 +62,9 @@ public sealed class SchoolTimeTests
             new DateTimeOffset(2041, 3, 31, 1, 30, 0, TimeSpan.Zero),
             SchoolTime.At(london, new DateOnly(2041, 3, 31), new TimeOnly(1, 30)).ToUniversalTime()
         );
-        // 27 October 2041: half past one comes twice
+        // 27 October 2041: half past one comes twice, and a calendar means the first
         Assert.Equal(
-            new DateTimeOffset(2041, 10, 27, 1, 30, 0, TimeSpan.Zero),
+            new DateTimeOffset(2041, 10, 27, 0, 30, 0, TimeSpan.Zero),
             SchoolTime.At(london, new DateOnly(2041, 10, 27), new TimeOnly(1, 30)).ToUniversalTime()
         );
     }

@@ -17,7 +17,8 @@ public sealed class JourneyTests
         ines.IsAccessible("Begin a sheet");
         ines.Paste(
             "#Text",
-            "Warm up\n20 jumping jacks\nLunges 5 each leg\nBasics\nfront kick 5 per leg slow, then 5 fast\nround kick x 6 each side\nwibble wobble 10 reps\nCool down\nstretch 1 min"
+            "Warm up\n20 jumping jacks\nLunges 5 each leg\nBasics\nfront kick 5 per leg slow, then 5 fast\nround "
+                + "kick x 6 each side\nwibble wobble 10 reps\nCool down\nstretch 1 min"
         );
         ines.Click("button.main");
         ines.Until(() => ines.Path.StartsWith("/sheets/", StringComparison.Ordinal) && ines.Has(".line .dose"));
@@ -78,10 +79,13 @@ public sealed class JourneyTests
     private static void Run(Screen ines, string sheet)
     {
         ines.Go(sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal));
-        ines.Until(() => ines.Text("#title") == "Lunges");
+        ines.Until(() => ines.Text("#plan .line b") == "Lunges");
         ines.IsAccessible("Mat, waiting");
-        ines.Press(" ");
+        ines.Click("#roll .person");
+        ines.Until(() => ines.Texts("#roll .is-there").Count == 1);
+        ines.Click("#main");
         ines.Until(() => ines.Run("return document.body.dataset.state") == "running");
+        Assert.Equal("Lunges", ines.Text("#title"));
         ines.Press(Keys.ArrowRight);
         ines.Until(() => ines.Text("#title") == "star jumps");
         ines.Press("+");
@@ -108,7 +112,8 @@ public sealed class JourneyTests
                 "return fetch(location.pathname + '?handler=Events').then(r => r.json()).then(r => r.events.length)"
             )
             == ines.Run(
-                "return JSON.parse(localStorage.getItem(Object.keys(localStorage).find(k => k.startsWith('loyal-ladder-run-')))).events.length"
+                "return JSON.parse(localStorage.getItem(Object.keys(localStorage).find(k => "
+                    + "k.startsWith('loyal-ladder-run-')))).events.length"
             )
         );
         ines.Run("localStorage.clear()");
@@ -118,10 +123,12 @@ public sealed class JourneyTests
         );
         ines.Press("k");
         ines.Until(() => ines.Text("#title") == "wibble wobble");
-        ines.Click("#end");
-        ines.Until(() => ines.Has("#over:not([hidden])"));
+        ines.Click("[data-do=others]");
+        ines.Hold("#end", () => ines.Has("#over:not([hidden])"));
+        ines.Until(() => ines.Has("#log form"));
+        ines.IsAccessible("Mat, over");
         ines.HasNoScriptErrors();
-        ines.Click("#to-log");
+        ines.Go(sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal));
     }
 
     private static void Log(Screen ines)
@@ -269,7 +276,7 @@ public sealed class JourneyTests
         var mat = ines.Path;
         ines.Press(" ");
         ines.Until(() => ines.Run("return document.body.dataset.state") == "running");
-        var second = ines.Text("#next-title");
+        var second = ines.Text("#next li b");
 
         await line.Cut();
         ines.Press(Keys.ArrowRight);

@@ -12,34 +12,16 @@ internal sealed class Screen : IDisposable
 {
     private static readonly string Axe = File.ReadAllText(AxePath());
 
-    private readonly string _profile = Directory.CreateTempSubdirectory("ladder-chrome-").FullName;
+    private readonly Browser _browser;
     private readonly ChromeDriver _driver;
     private readonly Uri _site;
+    private bool _leavesSomething;
 
     public Screen(Uri site, int width = 1280, int height = 800)
     {
         _site = site;
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new",
-            "--no-sandbox",
-            "--disable-gpu",
-            "--disable-quic",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--disable-dev-shm-usage",
-            "--force-prefers-reduced-motion",
-            $"--user-data-dir={_profile}",
-            $"--window-size={width},{height}"
-        );
-        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        _driver = new ChromeDriver(
-            ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"),
-            options,
-            TimeSpan.FromSeconds(60)
-        );
+        _browser = Browsers.Take(width, height);
+        _driver = _browser.Driver;
     }
 
     public static Screen SignedIn(LadderServer server, string email = DemoSchool.Head, int width = 1280)
@@ -58,7 +40,11 @@ internal sealed class Screen : IDisposable
     }
 
     /// <summary>Gives the browser a device for passkeys that says yes to everything.</summary>
-    public void Imagine(VirtualAuthenticatorOptions device) => _driver.AddVirtualAuthenticator(device);
+    public void Imagine(VirtualAuthenticatorOptions device)
+    {
+        _leavesSomething = true;
+        _driver.AddVirtualAuthenticator(device);
+    }
 
     public string Path => new Uri(_driver.Url).AbsolutePath;
 
@@ -109,6 +95,24 @@ internal sealed class Screen : IDisposable
             }
             return this;
         });
+
+    /// <summary>Keeps a button pressed until something has come of it.</summary>
+    public void Hold(string css, Func<bool> done)
+    {
+        new OpenQA.Selenium.Interactions.Actions(_driver).ClickAndHold(Find(css)).Perform();
+        Until(done);
+        new OpenQA.Selenium.Interactions.Actions(_driver).Release().Perform();
+    }
+
+    /// <summary>A script that runs on every page before its own.</summary>
+    public void Before(string script)
+    {
+        _leavesSomething = true;
+        _driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?> { ["source"] = script }
+        );
+    }
 
     public void Type(string css, string text) => Find(css).SendKeys(text);
 
@@ -181,18 +185,24 @@ internal sealed class Screen : IDisposable
     public void IsAccessible(string where) => Assert.Equal($"{where}: []", $"{where}: {Findings()}");
 
     /// <summary>What axe-core finds on the page as it stands, as a JSON list.</summary>
-    public string Findings()
+    /// <param name="rule">One rule of axe-core; null for all of them.</param>
+    public string Findings(string? rule = null)
     {
+        var only = rule is null ? "" : $", runOnly: ['{rule}']";
         // through the debugger, which the page's content policy does not bind
-        _driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?> { ["expression"] = Axe });
+        if (Run("return typeof axe") != "object")
+            _driver.ExecuteCdpCommand("Runtime.evaluate", new Dictionary<string, object?> { ["expression"] = Axe });
+        // a colour on its way to another is neither
+        Run("document.getAnimations().forEach(a => a.finish())");
         var found = (Dictionary<string, object?>?)
             _driver.ExecuteCdpCommand(
                 "Runtime.evaluate",
                 new Dictionary<string, object?>
                 {
                     ["expression"] =
-                        "axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(r.violations.map(v => "
-                        + "v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
+                        $"axe.run(document, {{ resultTypes: ['violations']{only} }}).then(r => "
+                        + "JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3)"
+                        + ".map(n => n.target + ' ' + n.failureSummary).join(' ; '))))",
                     ["awaitPromise"] = true,
                     ["returnByValue"] = true,
                 }
@@ -251,17 +261,5 @@ internal sealed class Screen : IDisposable
         throw new FileNotFoundException("axe-core is restored when LoyalLadder.Web is built.");
     }
 
-    public void Dispose()
-    {
-        _driver.Quit();
-        _driver.Dispose();
-        try
-        {
-            Directory.Delete(_profile, recursive: true);
-        }
-        catch (IOException)
-        {
-            // the browser may still be letting go of its files
-        }
-    }
+    public void Dispose() => Browsers.GiveBack(_browser, canStay: !_leavesSomething);
 }

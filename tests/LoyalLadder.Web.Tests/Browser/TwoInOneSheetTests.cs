@@ -73,11 +73,13 @@ public sealed class TwoInOneSheetTests
             );
         Assert.Contains("unplanned", Row("Little Gulls"), StringComparison.Ordinal);
         marlow.Run(
-            "[...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()"
+            "[...document.querySelectorAll('.day li')].find(r => "
+                + "r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()"
         );
 
         var group = marlow.Run(
-            "return new URL([...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Little Gulls')).querySelector('.next-act a.main').href).searchParams.get('classId')"
+            "return new URL([...document.querySelectorAll('.day li')].find(r => r.textContent.includes('Little "
+                + "Gulls')).querySelector('.next-act a.main').href).searchParams.get('classId')"
         );
         var sheet = (
             await ines.Post(

@@ -14,7 +14,8 @@ public sealed class WordsJourneyTests
         marlow.Choose("#ClassId", "Kites");
         marlow.Paste(
             "#Text",
-            "Pads and legs\nWarm up\njog 2 min\nBasics\nfrnt kik 5 each side\nfrnt kik x8\nzorble corner\nCircuit 3 times, 20s rest\n- push-ups x8\n- plank 20s\n"
+            "Pads and legs\nWarm up\njog 2 min\nBasics\nfrnt kik 5 each side\nfrnt kik x8\nzorble "
+                + "corner\nCircuit 3 times, 20s rest\n- push-ups x8\n- plank 20s\n"
         );
         marlow.Click("button[name=look]");
         marlow.Until(() => marlow.Has(".paste-look u"));
@@ -57,7 +58,8 @@ public sealed class WordsJourneyTests
         {
             screen.Go("/school/halls");
             screen.Run(
-                "[...document.querySelectorAll('a')].find(a => a.getAttribute('aria-label')?.includes('Sail') || a.textContent === 'Change').click()"
+                "[...document.querySelectorAll('a')].find(a => a.getAttribute('aria-label')?.includes('Sail') || "
+                    + "a.textContent === 'Change').click()"
             );
             screen.Until(() => screen.Find("#Form_Name").GetAttribute("value") == "Net loft");
         }

@@ -18,6 +18,7 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         "SignIn/Forgotten",
         "SignIn/NewPassword",
         "Trouble",
+        "Wall/Index",
     ];
 
     /// <summary>A new page or endpoint without a sign-in fails here.</summary>

@@ -49,7 +49,7 @@ public sealed class BeginTests(DemoServer demo) : IClassFixture<DemoServer>
         using var ines = await Visitor.SignedIn(demo.Server);
         var kites = await Sheets.ClassId(ines, "Kites");
         var page = await ines.Page($"/sheets/new?classId={kites}&date=2041-05-21");
-        var sources = page.QuerySelectorAll(".source");
+        var sources = page.QuerySelectorAll("button.source");
         Assert.StartsWith("Last time", sources[0].TextContent.Trim(), StringComparison.Ordinal);
         Assert.Contains(sources, s => s.TextContent.Contains("week ", StringComparison.Ordinal));
         Assert.Contains(sources, s => s.TextContent.Contains("Cormorants", StringComparison.Ordinal));

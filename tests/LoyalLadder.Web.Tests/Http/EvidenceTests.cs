@@ -83,7 +83,10 @@ public sealed class EvidenceTests
 
         public ValueTask DisposeAsync() => scope.DisposeAsync();
 
-        /// <summary>Corrections of all kinds: what was done, who was there, somebody who was left out and somebody who was forgotten.</summary>
+        /// <summary>
+        /// Corrections of all kinds: what was done, who was there, somebody who was left out and somebody who was
+        /// forgotten.
+        /// </summary>
         public async Task Correct(int logs, Random random)
         {
             var ids = await Db.Logs.OrderBy(l => l.Id).Select(l => l.Id).ToListAsync(Cancel);
@@ -188,7 +191,9 @@ public sealed class EvidenceTests
             [
                 .. (await Db.Evidence.AsNoTracking().ToListAsync(Cancel))
                     .Select(e =>
-                        $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} {e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} {string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}"
+                        $"{e.StudentId} {e.Learnable} {e.Exposures} {e.Stage} {e.LeftReps} {e.RightReps} "
+                        + $"{e.FirstOn} {e.LastOn} {string.Join(',', e.ByStage)} "
+                        + $"{string.Join(',', e.RecentDays)} {string.Join(',', e.RecentShares)}"
                     )
                     .Order(StringComparer.Ordinal),
             ];

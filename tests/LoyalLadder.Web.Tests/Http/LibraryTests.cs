@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text;
 using System.Text.Json;
@@ -281,7 +282,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         var text = await answer.Content.ReadAsStringAsync(Cancel);
         Assert.All(text.Split("\r\n"), l => Assert.True(Encoding.UTF8.GetByteCount(l) <= 75));
         var calendar = Ical.Net.Calendar.Load(text)!;
-        Assert.Equal(7, calendar.Events.Count);
+        Assert.Equal(8, calendar.Events.Count(e => e.RecurrenceRule is not null));
         var kites = calendar.Events.Single(e => e.Summary == "Kites");
         Assert.Equal(
             ("Europe/London", 18, 45),
@@ -292,6 +293,21 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
             )
         );
         Assert.Equal(3, kites.GetOccurrences(kites.DtStart).Take(3).Count());
+        // closed days are left out, moved dates are where they were moved to, once
+        List<string> Days(string name) =>
+            [
+                .. calendar
+                    .GetOccurrences(new Ical.Net.DataTypes.CalDateTime(2041, 5, 7))
+                    .TakeWhile(o => o.Period.StartTime.Value < new DateTime(2041, 5, 29))
+                    .Where(o => ((Ical.Net.CalendarComponents.CalendarEvent)o.Source).Summary == name)
+                    .Select(o => o.Period.StartTime.Value.ToString("d HH:mm", CultureInfo.InvariantCulture)),
+            ];
+        Assert.Equal(["7 18:00", "14 18:00", "28 18:00"], Days("Kites"));
+        Assert.Equal(["9 16:00", "16 15:30", "23 15:30"], Days("Limpets"));
+        Assert.Equal(["12 07:00", "20 07:00", "26 07:00"], Days("Early Tide"));
+        Assert.Equal(["7 19:30", "10 19:30", "14 19:30", "17 19:30", "24 19:30", "28 19:30"], Days("Cormorants"));
+        var away = calendar.Events.Single(e => e is { Summary: "Sandpipers", RecurrenceRule: null });
+        Assert.Contains("stand-in wanted", away.Description!, StringComparison.Ordinal);
         // the class is at 18:00 in May and in January, which a calendar knows from the zone that goes with it
         var zone = Assert.Single(calendar.TimeZones);
         Assert.Equal(["+0000", "+0100"], zone.TimeZoneInfos.Select(i => i.OffsetTo!.ToString()).Distinct().Order());

@@ -28,7 +28,8 @@ public sealed class ReadingApiTests(DemoServer demo) : IClassFixture<DemoServer>
             "/api/v1/lessons/read",
             new
             {
-                sheet = "# A sheet\n## Warm-up\nFront leg front kicks x10 each side\nwibble the frobnicator 45s\n8 floor jacks and 2 push ups, 4 times -- mind the wall",
+                sheet = "# A sheet\n## Warm-up\nFront leg front kicks x10 each side\nwibble the frobnicator "
+                    + "45s\n8 floor jacks and 2 push ups, 4 times -- mind the wall",
                 ageBand = "adults",
             }
         );

@@ -36,6 +36,15 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
                 "/school/classes",
                 "Form.Name,Form.Band,Form.Weekday,Form.Start,Form.Minutes,Form.HallId,Form.TeacherId"
             },
+            {
+                "/school/timetable",
+                "Meeting.ClassId,Meeting.Weekday,Meeting.Start,Meeting.Minutes,Meeting.HallId,Meeting.From,Meeting.Until"
+            },
+            { "/school/timetable?handler=Close", "Closed.Name,Closed.From,Closed.Until,Closed.HallId" },
+            {
+                "/school/timetable?handler=Extra",
+                "Extra.ClassId,Extra.Date,Extra.ToStart,Extra.Minutes,Extra.HallId,Extra.StandInId,Extra.Reason"
+            },
             { "/school/students", "Form.Names,Form.RankId,Form.ClassIds" },
             { "/school/users", "Form.DisplayName,Form.Email,Form.Role,Form.Password" },
             { "/school/tokens", "Name" },

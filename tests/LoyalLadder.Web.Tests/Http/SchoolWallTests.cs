@@ -102,7 +102,10 @@ public sealed class SchoolWallTests
         );
         var planted = await Assert.ThrowsAsync<PostgresException>(() =>
             db.Database.ExecuteSqlAsync(
-                $"INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by_id) VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), gen_random_uuid())",
+                $"""
+                INSERT INTO halls (id, name, length_metres, width_metres, bags, school_id, changed_at, changed_by_id)
+                VALUES (gen_random_uuid(), 'Planted', 5, 5, 0, {demo}, now(), gen_random_uuid())
+                """,
                 Cancel
             )
         );
@@ -138,7 +141,8 @@ public sealed class SchoolWallTests
                 $"""
                 SELECT c.relname AS "Value" FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'school_id'
                 WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace
-                  AND NOT (c.relrowsecurity AND EXISTS (SELECT FROM pg_policies p WHERE p.tablename = c.relname AND p.policyname = 'own_school'))
+                  AND NOT (c.relrowsecurity AND EXISTS (SELECT FROM pg_policies p WHERE p.tablename = c.relname
+                    AND p.policyname = 'own_school'))
                 """
             )
             .ToListAsync(Cancel);

@@ -96,7 +96,10 @@ public sealed class TogetherTests
         var hungUp = await scope
             .ServiceProvider.GetRequiredService<LadderContext>()
             .Database.SqlQuery<bool>(
-                $"SELECT pg_terminate_backend(pid) AS \"Value\" FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN ladder'"
+                $"""
+                SELECT pg_terminate_backend(pid) AS "Value" FROM pg_stat_activity
+                WHERE datname = current_database() AND query = 'LISTEN ladder'
+                """
             )
             .ToListAsync(Cancel);
         Assert.Equal([true], hungUp);
@@ -128,7 +131,10 @@ public sealed class TogetherTests
         {
             var marlow = await owner.Users.SingleAsync(u => u.Email == DemoSchool.Instructor, Cancel);
             await owner.Database.ExecuteSqlAsync(
-                $"INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by_id) VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, {marlow.Id})",
+                $"""
+                INSERT INTO sheet_visits (id, lesson_id, user_id, school_id, changed_at, changed_by_id)
+                VALUES (gen_random_uuid(), {lesson}, {marlow.Id}, {marlow.SchoolId}, {server.Clock.GetUtcNow()}, {marlow.Id})
+                """,
                 Cancel
             );
         }

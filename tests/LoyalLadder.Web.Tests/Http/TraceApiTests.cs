@@ -1,5 +1,4 @@
 using System.Net;
-using System.Net.Http.Headers;
 using System.Text.Json;
 
 namespace LoyalLadder.Web.Tests.Http;
@@ -9,16 +8,7 @@ public sealed class TraceApiTests(DemoServer demo) : IClassFixture<DemoServer>
     private async Task<(HttpStatusCode Status, JsonElement Body)> Ask(string body)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        var token = (await Visitor.Parse(await ines.Post("/school/tokens", "/school/tokens", ("Name", "trace"))))
-            .QuerySelector(".token-shown")!
-            .TextContent;
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/combinations/trace")
-        {
-            Content = new StringContent(body, MediaTypeHeaderValue.Parse("application/json")),
-        };
-        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", token);
-        using var answer = await ines.Send(request);
-        return (answer.StatusCode, JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement);
+        return await ines.PostWithToken("/api/v1/combinations/trace", body);
     }
 
     [Fact]

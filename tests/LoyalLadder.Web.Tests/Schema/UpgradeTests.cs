@@ -20,14 +20,25 @@ public sealed class UpgradeTests
         var school = Guid.CreateVersion7();
         await db.Database.ExecuteSqlAsync(
             $"""
-            INSERT INTO schools (id, name, time_zone, naming, counting, opening_seconds, closing_seconds, numbers, sides, build_up, crossed_mitts, policy)
+            INSERT INTO schools (id, name, time_zone, naming, counting, opening_seconds, closing_seconds, numbers, sides, build_up,
+              crossed_mitts, policy)
               VALUES ({school}, 'Quay', 'Europe/London', 'Generic', 'English', 60, 60, '', 'LeadRear', 'AddOne', false, '');
-            INSERT INTO numbered_combinations (id, number, kind, name, notation, versions, least_band, control_rule, cautions, notes, school_id, changed_at, changed_by_id)
-              VALUES ({Guid.CreateVersion7()}, '7', 'Combination', 'First', 'jab, cross', '', 'Kids', '', '', '', {school}, now(), {Guid.Empty});
+            INSERT INTO numbered_combinations (id, number, kind, name, notation, versions, least_band, control_rule, cautions,
+              notes, school_id, changed_at, changed_by_id)
+              VALUES ({Guid.CreateVersion7()}, '7', 'Combination', 'First', 'jab, cross', '', 'Kids', '', '', '', {school}, now(),
+                {Guid.Empty});
+            INSERT INTO classes (id, name, band, weekday, start, minutes, school_id, changed_at, changed_by_id)
+              VALUES ({Guid.CreateVersion7()}, 'Gulls', 'Kids', 'Thursday', '16:30', 40, {school}, now(), {Guid.Empty});
             """,
             Cancel
         );
         await db.Database.MigrateAsync(Cancel);
+        // what was the class's one day is its one meeting
+        var meeting = await db.Meetings.IgnoreQueryFilters().Include(m => m.Class).SingleAsync(Cancel);
+        Assert.Equal(
+            ("Gulls", DayOfWeek.Thursday, new TimeOnly(16, 30), null, 40),
+            (meeting.Class!.Name, meeting.Weekday, meeting.Start, meeting.Minutes, meeting.Class.Minutes)
+        );
         var kept = await db.NumberedCombinations.IgnoreQueryFilters().SingleAsync(Cancel);
         Assert.Equal(
             ("7", "jab, cross", "", "", null),

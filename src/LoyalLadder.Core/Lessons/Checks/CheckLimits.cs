@@ -6,7 +6,10 @@ namespace LoyalLadder.Core.Lessons.Checks;
 /// <summary>The limits of the checks for an age band; a school may set its own.</summary>
 public sealed record CheckLimits
 {
-    /// <summary>Seconds of warm-up before effort 4 or a high kick, where that is less than <see cref="WarmUpShare"/> of the lesson.</summary>
+    /// <summary>
+    /// Seconds of warm-up before effort 4 or a high kick, where that is less than <see cref="WarmUpShare"/> of the
+    /// lesson.
+    /// </summary>
     public int WarmUpSeconds { get; init; } = 8 * 60;
 
     public decimal WarmUpShare { get; init; } = 0.15m;

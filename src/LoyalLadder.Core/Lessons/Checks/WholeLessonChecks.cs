@@ -297,7 +297,10 @@ internal static class WholeLessonChecks
             );
     }
 
-    /// <summary>The first thing that is new to the group and stands on something which it has not been taught, in this lesson or before.</summary>
+    /// <summary>
+    /// The first thing that is new to the group and stands on something which it has not been taught, in this lesson
+    /// or before.
+    /// </summary>
     private static Check? BuiltOn(ClockedLesson lesson)
     {
         if (lesson.Setting.Group is not { } group)
@@ -338,7 +341,8 @@ internal static class WholeLessonChecks
             "built-on",
             CheckLevel.Warn,
             line.Entry,
-            $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps.",
+            $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first "
+                + $"costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps.",
             new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} 5/side walk teach new")
         );
     }

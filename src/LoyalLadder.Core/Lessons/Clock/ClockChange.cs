@@ -17,7 +17,8 @@ public static class ClockChange
     )
     {
         if (before.TotalSeconds != after.TotalSeconds || before.BookedSeconds != after.BookedSeconds)
-            yield return $"The lesson takes {Spoken.Clock(after.TotalSeconds)} instead of {Spoken.Clock(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}.";
+            yield return $"The lesson takes {Spoken.Clock(after.TotalSeconds)} instead of "
+                + $"{Spoken.Clock(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}.";
         var lines = before
             .Lines.Zip(after.Lines)
             .Where(l => l.First.Seconds != l.Second.Seconds)

@@ -20,7 +20,8 @@ public readonly record struct SideTally(int Left, int Right)
 /// <param name="Loads">Repetitions of what limits count, a side each.</param>
 /// <param name="HandImpacts">Strikes to a bag or pad per arm.</param>
 /// <param name="LegImpacts">Kicks and knees to a bag or pad per leg.</param>
-/// <param name="Regions">Seconds of work per region of the body, the most worked first; a line counts for each region of its hardest moves.</param>
+/// <param name="Regions">Seconds of work per region of the body, the most worked first; a line counts for each region
+/// of its hardest moves.</param>
 /// <param name="WorkSeconds">Doing.</param>
 /// <param name="TalkSeconds">Being shown, with opening and closing.</param>
 /// <param name="MovingSeconds">Getting there.</param>

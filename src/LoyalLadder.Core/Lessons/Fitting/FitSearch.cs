@@ -15,7 +15,10 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
 
     private readonly int _seconds = Math.Max(0, rest.Seconds);
 
-    /// <summary>For a kept line and the seconds used behind it: the option, and the line that stood before (-1 for the beginning).</summary>
+    /// <summary>
+    /// For a kept line and the seconds used behind it: the option, and the line that stood before (-1 for the
+    /// beginning).
+    /// </summary>
     private readonly short[]?[] _option = new short[]?[lines.Count];
     private readonly short[]?[] _from = new short[]?[lines.Count];
 

@@ -110,7 +110,8 @@ public sealed record RestOfRun
     /// <param name="way">The way that was chosen.</param>
     /// <param name="program">What ran until now.</param>
     /// <param name="writer">Writes fitted lines as sheet text.</param>
-    public MatProgram? Program(FitWay way, MatProgram program, SheetWriter writer)
+    /// <param name="beside">What belongs beside lines; null for the bare program.</param>
+    public MatProgram? Program(FitWay way, MatProgram program, SheetWriter writer, BesideLines? beside = null)
     {
         if (Ways.First(w => w.Way == way).Fitted is not { } fitted)
             return null;
@@ -124,7 +125,7 @@ public sealed record RestOfRun
             .Lines.Where(l => l is { IsChanged: true, After: not null })
             .ToDictionary(l => Entries[l.Entry].Row, l => writer.Write(l.After!));
         var steps = MatProgram
-            .Of(LessonClock.Time(plan, Setting), plan.Headings(), [.. kept.Select(e => e.Row)])
+            .Of(LessonClock.Time(plan, Setting), plan.Headings(), [.. kept.Select(e => e.Row)], beside)
             .Steps.Select(s => s with { Fitted = texts.GetValueOrDefault(s.Id) })
             .DistinctBy(s => s.Id)
             .ToDictionary(s => s.Id);

@@ -8,7 +8,10 @@ public static class WayWords
     /// <summary>Changes named on a card; the others are counted.</summary>
     private const int Named = 2;
 
-    /// <summary>'Leave out Fitness', 'One round less of round kick', 'A little off 5 lines'; the way's own name where it finds nothing.</summary>
+    /// <summary>
+    /// 'Leave out Fitness', 'One round less of round kick', 'A little off 5 lines'; the way's own name where it finds
+    /// nothing.
+    /// </summary>
     public static string Title(WayToFit way, LessonPlan plan)
     {
         var changed = way.Changed.ToList();

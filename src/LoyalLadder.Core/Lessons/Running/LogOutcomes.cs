@@ -23,4 +23,24 @@ public static class LogOutcomes
             return LineOutcome.Done;
         return ran?.Outcome ?? LineOutcome.NotDone;
     }
+
+    /// <summary>Who was there, as the roll call on the mat has it.</summary>
+    public static IReadOnlyDictionary<Guid, Presence> Rolled(RunState? state) =>
+        state
+            ?.Roll.Where(r => r.Guest is null && r.Mark != RollMark.Away)
+            .ToDictionary(r => r.Who, r => r.Mark == RollMark.Late ? Presence.Late : Presence.Present)
+        ?? [];
+
+    /// <summary>The notes of a run, and who came as a guest.</summary>
+    public static string Noted(RunState? state)
+    {
+        if (state is null)
+            return "";
+        var guests = state
+            .Roll.Where(r => r.Guest is not null && r.Mark != RollMark.Away)
+            .Select(r => r.Guest!)
+            .ToList();
+        var told = guests.Count == 0 ? state.Notes : state.Notes.Append($"Guests: {string.Join(", ", guests)}");
+        return string.Join('\n', told);
+    }
 }

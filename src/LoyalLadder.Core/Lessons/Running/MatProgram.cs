@@ -13,6 +13,9 @@ public enum PhaseKind
     Change,
     Rest,
     Swap,
+
+    /// <summary>As long as it needs.</summary>
+    Open,
 }
 
 /// <summary>A stretch of a line with one thing to say.</summary>
@@ -65,6 +68,15 @@ public sealed record MatStep
     public required Priority Priority { get; init; }
 
     public required Sequence<MatPhase> Phases { get; init; }
+
+    /// <summary>It has no time of its own: it takes as long as it needs.</summary>
+    public bool IsOpen { get; init; }
+
+    /// <summary>Repetitions are called one by one: whoever calls presses the count.</summary>
+    public bool IsCalled { get; init; }
+
+    /// <summary>What belongs beside it.</summary>
+    public BesideLine Beside { get; init; } = BesideLine.Nothing;
 }
 
 /// <summary>A lesson made ready for the mat; frozen when the run starts, so that a later edit cannot move the floor under it.</summary>
@@ -109,15 +121,39 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
     /// <param name="lesson">The lesson.</param>
     /// <param name="segmentNames">For each entry of the plan the heading that it stands under.</param>
     /// <param name="ids">For each entry of the plan its key.</param>
-    public static MatProgram Of(ClockedLesson lesson, IReadOnlyList<string> segmentNames, IReadOnlyList<Guid> ids) =>
+    /// <param name="beside">What belongs beside lines; null for the bare program.</param>
+    public static MatProgram Of(
+        ClockedLesson lesson,
+        IReadOnlyList<string> segmentNames,
+        IReadOnlyList<Guid> ids,
+        BesideLines? beside = null
+    ) =>
         new(
             lesson
-                .Lines.Where(l => l.Line.Dose is not null)
-                .Select(l => Step(l, lesson.Setting, segmentNames[l.Entry], ids[l.Entry]))
+                .Lines.Select(l => Whole(l, lesson.Setting, segmentNames[l.Entry], ids[l.Entry], beside))
                 .ToSequence(),
             lesson.Setting.OpeningSeconds,
             lesson.Setting.ClosingSeconds
         );
+
+    private static MatStep Whole(
+        ClockedLine clocked,
+        LessonSetting setting,
+        string segment,
+        Guid id,
+        BesideLines? beside
+    )
+    {
+        var step = Step(clocked, setting, segment, id);
+        return beside is null
+            ? step
+            : step with
+            {
+                Title = beside.TitleOf(clocked.Line, step.Title),
+                Cues = step.Cues.Concat(beside.NotesBy(clocked.Entry)).ToSequence(),
+                Beside = beside.Of(clocked, setting.Band),
+            };
+    }
 
     private static MatStep Step(ClockedLine clocked, LessonSetting setting, string segment, Guid id)
     {
@@ -130,247 +166,35 @@ public sealed record MatProgram(Sequence<MatStep> Steps, int OpeningSeconds, int
         return new MatStep
         {
             Id = id,
-            Title = line.Content.Length > 0 ? Sheets.SheetWriter.Words(line) : Sheets.SheetWriter.Write(line.Dose!),
-            Dose = Sheets.SheetWriter.Amount(line.Dose!),
+            Title = TitleOf(line),
+            Dose = line.Dose is { } dose ? Sheets.SheetWriter.Amount(dose) : "as long as you need",
             Segment = segment,
             Cues = (line.Remark is { } remark ? [remark] : CuesOf(techniques).Take(2)).ToSequence(),
             Cautions = techniques.SelectMany(t => t.Cautions).Distinct().Take(2).ToSequence(),
-            Groups = line.Versions.Select(v => $"{v.Group}: {v.Line.Content}").ToSequence(),
+            Groups = line.Versions.Select(v => $"{v.Group}: {v.Line.Content}{AmountOf(v.Line)}").ToSequence(),
             Seconds = clocked.Seconds,
             Priority = Priorities.Of(line, clocked.Segment),
-            Phases = Phases(clocked, setting).ToSequence(),
+            Phases = line.Dose is null
+                ? [new MatPhase(PhaseKind.Open, 0)]
+                : MatPhases.Of(clocked, setting).ToSequence(),
+            IsOpen = line.Dose is null,
+            IsCalled = line.Dose is CountedDose counted && counted.Steps.Any(s => s.Pace == Pace.Called),
         };
     }
+
+    private static string TitleOf(LessonLine line)
+    {
+        if (line.Content.Length > 0 || line.Dose is null)
+            return Sheets.SheetWriter.Words(line);
+        return Sheets.SheetWriter.Write(line.Dose);
+    }
+
+    private static string AmountOf(LessonLine version) =>
+        version.Dose is { } dose ? $" {Sheets.SheetWriter.Amount(dose)}" : "";
 
     /// <summary>A cue of each; where there are several, it says which it belongs to.</summary>
     private static IEnumerable<string> CuesOf(List<Technique> techniques) =>
         techniques
             .Where(t => t.Cues.Length > 0)
             .Select(t => techniques.Count > 1 ? $"{t.NameIn(NamingSchool.Generic)}: {t.Cues[0]}" : t.Cues[0]);
-
-    private static IEnumerable<MatPhase> Phases(ClockedLine clocked, LessonSetting setting)
-    {
-        if (clocked.GettingThere > 0)
-            yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked));
-        if (clocked.Teach > 0)
-            yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
-        foreach (var phase in Work(clocked.Line, clocked.Work, setting))
-            yield return phase;
-    }
-
-    private static IEnumerable<MatPhase> Work(LessonLine line, decimal seconds, LessonSetting setting) =>
-        line.Dose switch
-        {
-            SoloDose { IsShared: true } shared => InTurns(shared, line.Moves, setting),
-            SoloDose solo => Solo(solo, line.Moves, setting, ""),
-            CircuitDose { Within: { } within } => [new MatPhase(PhaseKind.Work, within, Note: "over and over")],
-            CircuitDose circuit => Circuit(circuit, line, setting),
-            StationsDose d => Round(
-                d.Stations * d.Laps,
-                d.Seconds,
-                d.Change,
-                n => $"station {(n % d.Stations) + 1} of {d.Stations}"
-            ),
-            BagLinesDose d => Round(
-                WorkClock.BagTurns(d, setting),
-                d.Seconds,
-                d.Change,
-                n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"
-            ),
-            _ => [new MatPhase(PhaseKind.Work, seconds)],
-        };
-
-    private static IEnumerable<MatPhase> Circuit(CircuitDose dose, LessonLine line, LessonSetting setting)
-    {
-        var names = line.Jobs;
-        for (var time = 1; time <= dose.Times; time++)
-        {
-            if (time > 1)
-                yield return new MatPhase(
-                    dose.Rest > 0 ? PhaseKind.Rest : PhaseKind.Change,
-                    WorkClock.BetweenRounds(dose, setting),
-                    Note: $"{(dose.RunsBetween ? "run, " : "")}then {time} of {dose.Times}"
-                );
-            for (var i = 0; i < dose.Parts.Count; i++)
-            {
-                if (i > 0)
-                    yield return new MatPhase(
-                        PhaseKind.Change,
-                        WorkClock.BetweenParts(dose, setting),
-                        Note: Joined(dose.RunsBetween ? "run there and back" : "", $"next {names[i]}")
-                    );
-                var part = line with
-                {
-                    Content = names[i],
-                    Dose = dose.Parts[i],
-                    Moves = WorkClock.PartOf(dose, line.Moves, i),
-                };
-                foreach (var phase in Work(part, WorkClock.Seconds(part.Dose, part.Moves, setting), setting))
-                    yield return phase with
-                    {
-                        Note = Joined(names[i], phase.Note),
-                    };
-            }
-        }
-    }
-
-    private static string Standing(ClockedLine clocked)
-    {
-        var kit = string.Join(", ", clocked.Line.Kit.Select(k => k.Name));
-        var formation = clocked.Formation switch
-        {
-            Formation.Pairs => "into pairs",
-            Formation.Threes => "into threes",
-            Formation.Bags => "to the bags",
-            Formation.Stations => "to the stations",
-            Formation.Floor => "to the end of the floor",
-            _ => "spread out",
-        };
-        return kit.Length == 0 ? formation : $"{formation}, with {kit}";
-    }
-
-    private static IEnumerable<MatPhase> InTurns(SoloDose dose, Combination moves, LessonSetting setting)
-    {
-        var turns = WorkClock.Turns(dose, setting.Heads);
-        for (var turn = 1; turn <= turns; turn++)
-        {
-            if (turn > 1)
-                yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: "partners swap");
-            foreach (var phase in Solo(dose, moves, setting, Whose(dose, turn)))
-                yield return phase;
-        }
-    }
-
-    private static string Whose(SoloDose dose, int turn) =>
-        turn switch
-        {
-            1 => dose.Threes ? "first of the three" : "first partner",
-            2 => dose.Threes ? "second of the three" : "second partner",
-            3 => "third of the three",
-            _ => "fourth of the four",
-        };
-
-    private static IEnumerable<MatPhase> Solo(SoloDose dose, Combination moves, LessonSetting setting, string who)
-    {
-        var rounds = RoundsOf(dose);
-        for (var round = 1; round <= rounds; round++)
-        {
-            if (round > 1 && dose.Rest > 0)
-                yield return new MatPhase(
-                    PhaseKind.Rest,
-                    dose.Rest,
-                    Note: $"{(dose.IsRestActive ? "keep moving, " : "")}then {round} of {rounds}"
-                );
-            for (var side = 0; side < (dose.PerSide ? 2 : 1); side++)
-            {
-                var (limb, stance) = dose.PerSide ? Sides(moves, side == 0) : ("", "");
-                if (side == 1)
-                    yield return new MatPhase(
-                        PhaseKind.Change,
-                        WorkClock.ChangeSeconds(setting.Band),
-                        Side: limb,
-                        Stance: stance,
-                        Note: "other side"
-                    );
-                var round1 = rounds > 1 ? $"{(dose is CountedDose ? "set" : "round")} {round} of {rounds}" : "";
-                foreach (var phase in Once(dose, moves, who, round1))
-                    yield return phase with
-                    {
-                        Side = limb,
-                        Stance = stance,
-                    };
-            }
-        }
-    }
-
-    private static int RoundsOf(SoloDose dose) =>
-        dose switch
-        {
-            CountedDose d => d.Sets,
-            TimedDose d => d.Rounds,
-            OwnRepsDose { Within: null } d => d.Times,
-            _ => 1,
-        };
-
-    private static IEnumerable<MatPhase> Once(SoloDose dose, Combination moves, string who, string round)
-    {
-        if (dose is TimedDose timed)
-            return [new MatPhase(PhaseKind.Work, timed.Seconds, Note: Joined(who, round))];
-        if (dose is HoldsDose holds)
-            return Held(holds, who);
-        if (dose is OwnRepsDose own)
-            return OwnReps(own, moves, who, round);
-        var steps = ((CountedDose)dose).Steps;
-        return steps.Select(s => new MatPhase(
-            PhaseKind.Work,
-            s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady),
-            s.Reps,
-            Note: Joined(who, round, s.Pace is { } pace ? PaceWords.Write(pace) : "")
-        ));
-    }
-
-    private static IEnumerable<MatPhase> Held(HoldsDose dose, string who)
-    {
-        for (var i = 0; i < dose.Holds.Count; i++)
-        {
-            if (i > 0 && dose.Rest > 0)
-                yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"then {dose.Holds[i]} s");
-            yield return new MatPhase(
-                PhaseKind.Work,
-                dose.Holds[i],
-                Note: Joined(who, $"hold {i + 1} of {dose.Holds.Count}")
-            );
-        }
-    }
-
-    private static IEnumerable<MatPhase> OwnReps(OwnRepsDose dose, Combination moves, string who, string round)
-    {
-        if (dose.Within is { } within)
-            return [new MatPhase(PhaseKind.Work, within, Note: Joined(who, "over and over"))];
-        return dose.Reps.Select(
-            (reps, i) =>
-                new MatPhase(
-                    PhaseKind.Work,
-                    reps * RepClock.Seconds(WorkClock.PartOf(moves, i), Pace.Steady),
-                    reps,
-                    Note: Joined(who, round, $"move {i + 1} of {dose.Reps.Count}")
-                )
-        );
-    }
-
-    private static IEnumerable<MatPhase> Round(int turns, int work, int change, Func<int, string> name)
-    {
-        for (var n = 0; n < turns; n++)
-        {
-            if (n > 0)
-                yield return new MatPhase(PhaseKind.Change, change, Note: "move on");
-            yield return new MatPhase(PhaseKind.Work, work, Note: name(n));
-        }
-    }
-
-    private static string Joined(params ReadOnlySpan<string> words) =>
-        string.Join(" · ", words.ToArray().Where(w => w.Length > 0));
-
-    /// <summary>The limb that works, where a line is one move, and the stance; exercises have a side and no stance.</summary>
-    private static (string Limb, string Stance) Sides(Combination moves, bool leftLead)
-    {
-        if (moves.IsExercise || moves.IsEmpty)
-            return (leftLead ? "left" : "right", "");
-        var stance = leftLead ? "left foot forward" : "right foot forward";
-        if (moves.Elements.ToList() is not [{ Technique: { } technique } only])
-            return (leftLead ? "left lead" : "right lead", stance);
-        var isLeft = only.Side switch
-        {
-            Side.Lead => leftLead,
-            Side.Rear => !leftLead,
-            Side.Left => true,
-            Side.Right => false,
-            _ => leftLead,
-        };
-        var limb =
-            technique.IsKick ? "leg"
-            : technique.IsStrike || technique.Family is TechniqueFamily.Block or TechniqueFamily.Grip ? "hand"
-            : "side";
-        return ($"{(isLeft ? "left" : "right")} {limb}", stance);
-    }
 }

@@ -31,7 +31,29 @@ public enum RunEventKind
 
     /// <summary>The lesson is over.</summary>
     End,
+
+    /// <summary>It was not over: as if nobody had pressed end, for as long as <see cref="RunState.MayGoOn"/>.</summary>
+    GoOn,
+
+    /// <summary>
+    /// Who is there: the step is the student, or the key of a guest, whose name is the text; the value is a <see cref="RollMark"/>.
+    /// </summary>
+    Roll,
 }
+
+/// <summary>How the roll has somebody.</summary>
+public enum RollMark
+{
+    Away,
+    There,
+    Late,
+}
+
+/// <summary>Somebody as the roll has them.</summary>
+/// <param name="Who">A student, or the key of a guest.</param>
+/// <param name="Mark">Away, there or late.</param>
+/// <param name="Guest">A guest's first name; null for a student.</param>
+public readonly record struct RollEntry(Guid Who, RollMark Mark, string? Guest);
 
 /// <summary>One event of a run. Made on the device, kept on the server; ordered by time, then by key.</summary>
 /// <param name="Id">Made by the device, so that sending it twice does no harm.</param>
@@ -52,6 +74,9 @@ public sealed record RunEvent(
     /// <summary>Longest words of a note.</summary>
     public const int LongestText = 2000;
 
+    /// <summary>Longest name of a guest: a first name and an initial.</summary>
+    public const int LongestGuest = 40;
+
     /// <summary>Most seconds of more or side, either way.</summary>
     public const int MostSeconds = 86_400;
 
@@ -68,6 +93,11 @@ public sealed record RunEvent(
             return "No device presses this.";
         if (Text?.Length > LongestText)
             return $"A note has at most {LongestText:N0} characters.";
+        if (
+            Kind == RunEventKind.Roll
+            && (Step is null || !Enum.IsDefined((RollMark)Value) || Text?.Length > LongestGuest)
+        )
+            return $"A roll call names who, and how: away, there or late; a guest has at most {LongestGuest} characters.";
         if (Value is < -MostSeconds or > MostSeconds)
             return "More or less than a day cannot be meant.";
         return now - At > Oldest ? $"It is older than {Oldest.Days} days." : null;

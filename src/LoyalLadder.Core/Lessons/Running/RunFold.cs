@@ -17,6 +17,9 @@ internal sealed class RunFold(MatProgram program)
     public HashSet<int> Skipped { get; } = [];
     public List<string> Notes { get; } = [];
 
+    /// <summary>Who was called, in the order in which they were first called.</summary>
+    public OrderedDictionary<Guid, RollEntry> Roll { get; } = [];
+
     public void Take(RunEvent e)
     {
         // a note is worth keeping whenever it comes
@@ -26,13 +29,35 @@ internal sealed class RunFold(MatProgram program)
                 Notes.Add(e.Text.Trim());
             return;
         }
-        if (Ended is not null)
+        if (e.Kind == RunEventKind.Roll)
+        {
+            TakeRoll(e);
             return;
+        }
         var at = e.At.ToUnixTimeMilliseconds();
+        if (Ended is { } ended)
+        {
+            if (e.Kind == RunEventKind.GoOn && at - ended <= RunState.MayGoOn.TotalMilliseconds)
+                (Ended, Since) = (null, ended);
+            return;
+        }
         if (e.Kind == RunEventKind.Start)
             Start(at);
         else if (Started is not null)
             TakeRunning(e, at);
+    }
+
+    /// <summary>As it was said last; who is away after all is no guest any more.</summary>
+    private void TakeRoll(RunEvent e)
+    {
+        if (e.Step is not { } who || !Enum.IsDefined((RollMark)e.Value))
+            return;
+        var guest = string.IsNullOrWhiteSpace(e.Text) ? null : e.Text.Trim();
+        Roll[who] = new RollEntry(
+            who,
+            (RollMark)e.Value,
+            guest ?? (Roll.TryGetValue(who, out var was) ? was.Guest : null)
+        );
     }
 
     private void Start(long at)

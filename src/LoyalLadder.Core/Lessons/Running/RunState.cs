@@ -45,6 +45,9 @@ public sealed record RunState
     /// <summary>An event is taken to be no further ahead than this of the clock that judges it.</summary>
     public static readonly TimeSpan MostAhead = TimeSpan.FromMinutes(2);
 
+    /// <summary>For so long after the end a lesson can be taken up again.</summary>
+    public static readonly TimeSpan MayGoOn = TimeSpan.FromMinutes(10);
+
     public DateTimeOffset? StartedAt { get; private init; }
     public DateTimeOffset? EndedAt { get; private init; }
     public bool IsPaused { get; private init; }
@@ -57,6 +60,9 @@ public sealed record RunState
 
     /// <summary>Words that somebody noted, in the order of their times.</summary>
     public required IReadOnlyList<string> Notes { get; init; }
+
+    /// <summary>Who was called, and how they were there.</summary>
+    public required IReadOnlyList<RollEntry> Roll { get; init; }
 
     /// <summary>Whole seconds from start to end; null while it is not over.</summary>
     public int? ActualSeconds => StartedAt is { } from && EndedAt is { } to ? (int)(to - from).TotalSeconds : null;
@@ -84,6 +90,7 @@ public sealed record RunState
                 ),
             ],
             Notes = fold.Notes,
+            Roll = [.. fold.Roll.Values],
         };
     }
 }

@@ -149,7 +149,8 @@ internal sealed partial record CircuitCall
     private static partial Regex Resting();
 
     [GeneratedRegex(
-        @"\b(?:a\s+)?(?:run|lap|sprint)s?(?:\s+(?:there\s+and\s+back|up\s+and\s+down))?\s+(?:in\s+)?between(?:\s+(?:each|all|them|exercises))?\b",
+        @"\b(?:a\s+)?(?:run|lap|sprint)s?(?:\s+(?:there\s+and\s+back|"
+            + @"up\s+and\s+down))?\s+(?:in\s+)?between(?:\s+(?:each|all|them|exercises))?\b",
         Plainly
     )]
     private static partial Regex Running();
@@ -158,7 +159,10 @@ internal sealed partial record CircuitCall
     private static partial Regex EachFor();
 
     [GeneratedRegex(
-        @"\b(?:x\s*(?<n>\d{1,4})(?!\s*(?::|s\b|secs?\b|seconds?\b|m\b|mins?\b|minutes?\b|\d))|(?<n>\d{1,4})\s*(?:x(?!\w|\s*\d)|times|rounds?(?!\s*(?:kick|house))|sets|laps|circuits)|(?<two>twice|two\s+times)|(?<three>three\s+times|thrice))(?:\s+(?:through|round|around|over))?(?=\W|$)",
+        @"\b(?:x\s*(?<n>\d{1,4})(?!\s*(?::|s\b|secs?\b|seconds?\b|m\b|mins?\b|minutes?\b|\d))|"
+            + @"(?<n>\d{1,4})\s*(?:x(?!\w|\s*\d)|times|rounds?(?!\s*(?:kick|house))|sets|laps|circuits)|"
+            + @"(?<two>twice|two\s+times)|(?<three>three\s+times|thrice))(?:\s+(?:through|round|around|"
+            + @"over))?(?=\W|$)",
         Plainly
     )]
     private static partial Regex HowOften();

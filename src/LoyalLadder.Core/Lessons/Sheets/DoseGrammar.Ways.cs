@@ -12,7 +12,11 @@ internal static partial class DoseGrammar
         Rule("/ <noun>", (p, _) => p.PerSide = true, Place.BehindAmount);
         Rule("both ways|directions", (p, _) => p.BothWays = true);
         Rule(
-            "e / s; ea / s; p / <noun>; p / s; on? each|per|every|ea|either|both .? <noun>; on? each of? the? <noun>; with each|either|both <noun>; l / r; r / l; l +|&|and r; r +|&|and l; left and|&|/|+ right; right and|&|/|+ left; a side|leg|arm|hand; both sides|legs|hands|arms; repeat? on|to? both|other sides|side; and? repeat? on|with? the? other side|leg|hand|arm; one way then the other; same on? the? other side|leg",
+            "e / s; ea / s; p / <noun>; p / s; on? each|per|every|ea|either|both .? <noun>; on? each of? the? "
+                + "<noun>; with each|either|both <noun>; l / r; r / l; l +|&|and r; r +|&|and l; left and|"
+                + "&|/|+ right; right and|&|/|+ left; a side|leg|arm|hand; both sides|legs|hands|arms; "
+                + "repeat? on|to? both|other sides|side; and? repeat? on|with? the? other side|leg|hand|"
+                + "arm; one way then the other; same on? the? other side|leg",
             (p, _) => p.PerSide = true
         );
         Rule(
@@ -23,7 +27,10 @@ internal static partial class DoseGrammar
         Rule("then? swap|change|switch sides|legs|stance|leads|lead", (p, _) => p.PerSide = true, Place.BehindDose);
         Rule("each|ea|both .?", (p, _) => p.Each = true, Place.BehindDose);
         Rule(
-            "alternating|alternate|alt|alternately; alternating|alternate|alt <noun>; alternating|alternate|alt sides|legs|arms|hands|feet|knees; each <noun> alternating|alternate|alt; switching|swapping|changing|alternating legs|sides|hands|arms|feet|stance|leads each|every? time|rep?; one <noun> then the? other <noun>?; left right left right",
+            "alternating|alternate|alt|alternately; alternating|alternate|alt <noun>; alternating|alternate|alt "
+                + "sides|legs|arms|hands|feet|knees; each <noun> alternating|alternate|alt; switching|"
+                + "swapping|changing|alternating legs|sides|hands|arms|feet|stance|leads each|every? time|"
+                + "rep?; one <noun> then the? other <noun>?; left right left right",
             (p, _) => p.Alternating = true
         );
     }
@@ -34,7 +41,8 @@ internal static partial class DoseGrammar
     {
         Rule("<pace>", (p, c) => p.PaceOf(c.Pace!.Value), Place.BesideAmount);
         Rule(
-            "slow|slowly and|but? smooth|controlled|clean?; half speed|pace; in slow motion; slow motion; at? walking pace; walk it through?; walk through it?; in your own time",
+            "slow|slowly and|but? smooth|controlled|clean?; half speed|pace; in slow motion; slow motion; at? "
+                + "walking pace; walk it through?; walk through it?; in your own time",
             (p, _) => p.PaceOf(Pace.Walk)
         );
         Rule(
@@ -44,7 +52,10 @@ internal static partial class DoseGrammar
         Rule("in <n> ,? hold? <n>? ,? out <n>", (_, _) => { }, Place.BehindWords);
         Rule("at? normal|medium|steady speed|pace; steady", (p, _) => p.PaceOf(Pace.Steady));
         Rule(
-            "on|to|at my|your|instructors|teachers count|call|command|signal|whistle|clap|word; on|to|at the call|command|signal|whistle|clap|word; on command|call|signal|go|whistle; on \" go \"; called; call it; on a? call|command|clap|signal|whistle; reset every|each time|rep; partner calls|call; with|and reset every|each time|rep",
+            "on|to|at my|your|instructors|teachers count|call|command|signal|whistle|clap|word; on|to|at the "
+                + "call|command|signal|whistle|clap|word; on command|call|signal|go|whistle; on \" go \"; "
+                + "called; call it; on a? call|command|clap|signal|whistle; reset every|each time|rep; "
+                + "partner calls|call; with|and reset every|each time|rep",
             (p, _) => p.PaceOf(Pace.Called)
         );
         Rule(
@@ -61,7 +72,9 @@ internal static partial class DoseGrammar
     {
         Amount("floor x <n>; floor <n> times", (p, c) => p.Floor(c.Numbers[0]));
         Amount(
-            $"go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& back; down|up and|& back; up and|& down the? {Hall}?; the? length of the? {Hall} and|& back",
+            $"go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& "
+                + $"back; down|up and|& back; up and|& down the? {Hall}?; the? length of the? {Hall} and|& "
+                + "back",
             (p, _) => p.Floor(2)
         );
         Amount(
@@ -69,7 +82,8 @@ internal static partial class DoseGrammar
             (p, _) => p.Floor(1)
         );
         Amount(
-            $"down|up|across|along the? {Hall} x <n>; up|down|there and|& down|back x <n>; <n> times|x? up|down|across and|&? down|back? the {Hall}; down|up|across|along the? {Hall} <n> times",
+            $"down|up|across|along the? {Hall} x <n>; up|down|there and|& down|back x <n>; <n> times|x? up|down|"
+                + $"across and|&? down|back? the {Hall}; down|up|across|along the? {Hall} <n> times",
             (p, c) => p.Floor(c.Numbers[0])
         );
         Amount(
@@ -86,9 +100,16 @@ internal static partial class DoseGrammar
             $"<n> laps|lap|circuits of|round|around? the? {Hall}?; laps <n>; x <n> laps",
             (p, c) => p.LapsOf(c.Numbers[0])
         );
+    }
+
+    private static void Runs()
+    {
         Amount("runs <n>", (p, c) => p.Runs(c.Numbers[0]));
         Rule(
-            "and|then|, run|sprint|jog to|up|down? the? wall|end|line|hall|far? and|& back; and|then|,? run|sprint|jog after|between each|every|set|one|rep?; and|then|, run|sprint back|off|away?; and|then run|sprint; run|sprint after|between each|every? set?; run|sprint back; run|sprint to the wall|end|line and|& back",
+            "and|then|, run|sprint|jog to|up|down? the? wall|end|line|hall|far? and|& back; and|then|,? run|"
+                + "sprint|jog after|between each|every|set|one|rep?; and|then|, run|sprint back|off|away?; "
+                + "and|then run|sprint; run|sprint after|between each|every? set?; run|sprint back; run|"
+                + "sprint to the wall|end|line and|& back",
             (p, _) => p.IsRuns = true,
             Place.BehindDose
         );
@@ -102,11 +123,17 @@ internal static partial class DoseGrammar
     {
         Rule("pairs with instructor", (p, _) => p.Pairs = p.InstructorMakesPair = true);
         Rule(
-            "in? a? pairs|pair|twos; in 2 s; with|w /? a|your|the? partner|partners; partner|pair|paired work|drill; in partners; partner up; one holds|feeds pads|mitts|shields? ,? one|other|partner? kicks|punches|works|strikes|hits?; partners hold|holding|holds pads|mitts|shields?; partner count|counts; partner|partners",
+            "in? a? pairs|pair|twos; in 2 s; with|w /? a|your|the? partner|partners; partner|pair|paired work|"
+                + "drill; in partners; partner up; one holds|feeds pads|mitts|shields? ,? one|other|"
+                + "partner? kicks|punches|works|strikes|hits?; partners hold|holding|holds pads|mitts|"
+                + "shields?; partner count|counts; partner|partners",
             (p, _) => p.Pairs = true
         );
         Rule(
-            "then|and? swap|swop over|round|roles|sides|partners|holder|holders? after|at? each|every? set|round|time|go?; then|and? change|switch over|partners|roles|holder|holders; holder|holders swap|swaps|change over|each|every? round|set?; swap after|every|each set|round|minute|min|time|go?",
+            "then|and? swap|swop over|round|roles|sides|partners|holder|holders? after|at? each|every? set|round|"
+                + "time|go?; then|and? change|switch over|partners|roles|holder|holders; holder|holders "
+                + "swap|swaps|change over|each|every? round|set?; swap after|every|each set|round|minute|"
+                + "min|time|go?",
             (p, _) => p.Pairs = true
         );
         Rule(
@@ -115,7 +142,8 @@ internal static partial class DoseGrammar
         );
         Rule("in? a? threes; in 3 s; in? groups? of three|3; groups of three|3; in trios", (p, _) => p.Threes = true);
         Rule(
-            "new|different|fresh|another partner|partners each|every|for? round|set|time|go?; change partners|partner each|every? round|set|time?",
+            "new|different|fresh|another partner|partners each|every|for? round|set|time|go?; change partners|"
+                + "partner each|every? round|set|time?",
             Remark
         );
         Rule("one at a time; one by one; two at a time; rotate", Remark);

@@ -59,6 +59,7 @@ internal static partial class DoseGrammar
         Sides();
         Paces();
         Floors();
+        Runs();
         Circuits();
         Open = [.. Rules.Where(r => r.Pattern.OpensWithPlace)];
         ByWord = Rules
@@ -138,7 +139,9 @@ internal static partial class DoseGrammar
             Place.BehindWords
         );
         Rule(
-            $"with|and|w? /? a? <s> of? rest|off|break|recovery {Between} set|round|time|one|go|rep?; with|and? <s> in? between {Between}; with|and? rest|off|break|recovery of|for|is|:? <s> in? between? sets|rounds|each|every? round|set?",
+            $"with|and|w? /? a? <s> of? rest|off|break|recovery {Between} set|round|time|one|go|rep?; with|and? "
+                + $"<s> in? between {Between}; with|and? rest|off|break|recovery of|for|is|:? <s> in? "
+                + "between? sets|rounds|each|every? round|set?",
             (p, c) => p.Rest = c.Times[0],
             Place.BehindWords
         );
@@ -172,7 +175,9 @@ internal static partial class DoseGrammar
             (p, c) => p.RoundAndRest(c.Numbers[0], c.Times[0], c.Times[1])
         );
         Amount(
-            "<t> on|work|go ,? /|with|and|then? <s> off|rest|between|break x|for <n> rounds|times|sets|goes?; work <s> ,? rest <s> ,? x|for <n> rounds|times?; <s> work ,? <s> rest x|for <n> rounds|times?",
+            "<t> on|work|go ,? /|with|and|then? <s> off|rest|between|break x|for <n> rounds|times|sets|goes?; "
+                + "work <s> ,? rest <s> ,? x|for <n> rounds|times?; <s> work ,? <s> rest x|for <n> rounds|"
+                + "times?",
             (p, c) => p.RoundAndRest(c.Numbers[0], c.Times[0], c.Times[1])
         );
         Amount(
@@ -194,7 +199,10 @@ internal static partial class DoseGrammar
         );
         Amount("tabata <s> / <s>; tabata <s> on <s> off", (p, c) => p.Tabata(c.Times[0], c.Times[1], 8));
         Amount(
-            "as many as you can|possible in|for|within? <t>; as many as you|they can in? <t>; max reps|effort? in|for? <t>; maximum reps? in|for <t>; amrap in|for|-|:? <t>; <t> amrap; non stop for? <t>; nonstop for? <t>; <t> non stop; <t> nonstop; <t> max reps; how many in <t>; <t> as many as possible",
+            "as many as you can|possible in|for|within? <t>; as many as you|they can in? <t>; max reps|effort? "
+                + "in|for? <t>; maximum reps? in|for <t>; amrap in|for|-|:? <t>; <t> amrap; non stop for? "
+                + "<t>; nonstop for? <t>; <t> non stop; <t> nonstop; <t> max reps; how many in <t>; <t> as "
+                + "many as possible",
             (p, c) => p.TimeOf(c.Times[0], isOver: true)
         );
     }
@@ -241,7 +249,8 @@ internal static partial class DoseGrammar
         Amount("<n> / <n> / <n>; <n> , <n> , <n>", (p, c) => c.Numbers.ForEach(p.Plus));
         Amount("<n> / <n>; <n> ea / <n> ea", (p, c) => p.BothSides(c.Numbers[0], c.Numbers[1]));
         Amount(
-            "x? <n> forward|forwards|fwd|clockwise|front ,|and|&|/? x? <n> back|backward|backwards|bwd|anticlockwise|counterclockwise; x? <n> inwards|in ,? x? <n> outwards|out",
+            "x? <n> forward|forwards|fwd|clockwise|front ,|and|&|/? x? <n> back|backward|backwards|bwd|"
+                + "anticlockwise|counterclockwise; x? <n> inwards|in ,? x? <n> outwards|out",
             (p, c) => p.BothSides(c.Numbers[0], c.Numbers[1])
         );
         Amount(

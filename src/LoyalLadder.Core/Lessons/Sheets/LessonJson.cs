@@ -282,14 +282,15 @@ public sealed class LessonJson(SheetReader reader)
             entry.Teach,
             entry.Stage is { } stage ? string.Create(CultureInfo.InvariantCulture, $"stage {stage}") : null,
             entry.Effort is { } effort ? string.Create(CultureInfo.InvariantCulture, $"effort {effort}") : null,
-            entry.Kit is { Count: > 0 } kit
-                ? $"[{string.Join(", ", kit.Select(k => k is { Count: { } count } ? string.Create(CultureInfo.InvariantCulture, $"{count} {k.Name}") : k?.Name))}]"
-                : null,
+            entry.Kit is { Count: > 0 } kit ? $"[{string.Join(", ", kit.Select(Counted))}]" : null,
             entry.Priority,
             entry.Remark is { } remark ? $"-- {remark}" : null,
         ];
         return string.Join(' ', parts.Where(p => p is not null));
     }
+
+    private static string? Counted(KitShape? kit) =>
+        kit?.Count is { } count ? string.Create(CultureInfo.InvariantCulture, $"{count} {kit.Name}") : kit?.Name;
 
     private static bool IsOneLine(string words, int longest) =>
         words.Length > 0

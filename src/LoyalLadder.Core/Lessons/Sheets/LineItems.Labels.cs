@@ -5,7 +5,10 @@ namespace LoyalLadder.Core.Lessons.Sheets;
 
 internal sealed partial class LineItems
 {
-    /// <summary>Kinds of work ('abs:'), numbers of rounds ('R1') and where it is done say nothing of the moves; 'breakfalls: back, side' says what they are.</summary>
+    /// <summary>
+    /// Kinds of work ('abs:'), numbers of rounds ('R1') and where it is done say nothing of the moves; 'breakfalls:
+    /// back, side' says what they are.
+    /// </summary>
     private bool TakeLabel(int i)
     {
         var clause = _clauses[i];
@@ -45,7 +48,10 @@ internal sealed partial class LineItems
         return true;
     }
 
-    /// <summary>Any few words before a colon that name no side: 'tae kwon do kicks:', and an attack that is answered: 'low kick defence:'.</summary>
+    /// <summary>
+    /// Any few words before a colon that name no side: 'tae kwon do kicks:', and an attack that is answered: 'low
+    /// kick defence:'.
+    /// </summary>
     private bool IsTitle(Clause clause)
     {
         var words = NameKey.Words(Words([clause]));

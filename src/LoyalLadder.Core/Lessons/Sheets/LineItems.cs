@@ -54,15 +54,18 @@ internal sealed partial class LineItems
     private LineItem Jobs()
     {
         var item = new LineItem();
-        foreach (var dose in _clauses.SelectMany(c => c.Doses).OrderBy(d => d.Rule!.IsAmount ? 0 : 1))
+        // 'hold | bag | rest': who holds or rests has a place in the round as well
+        var alone = _clauses.Where((c, i) => !c.HasAmount && IsBetweenBars(i)).ToHashSet();
+        var said = _clauses.Where(c => !alone.Contains(c)).SelectMany(c => c.Doses);
+        foreach (var dose in said.OrderBy(d => d.Rule!.IsAmount ? 0 : 1))
             dose.SayTo(item.Parts);
         var jobs = new List<string>();
         foreach (var clause in _clauses)
         {
-            var words = Words([clause]);
+            var words = alone.Contains(clause) ? Slice(clause.Atoms[0].From, clause.Atoms[^1].To) : Words([clause]);
             if (words.Length == 0)
                 continue;
-            if (clause.IsLabel || !clause.Atoms.Exists(a => Clause.IsContent(a, _tokens)))
+            if (clause.IsLabel || !(alone.Contains(clause) || clause.Atoms.Exists(a => Clause.IsContent(a, _tokens))))
                 item.Remarks.Add(words);
             else
             {
@@ -74,6 +77,11 @@ internal sealed partial class LineItems
         item.Whole = _text;
         return item;
     }
+
+    private bool IsBetweenBars(int at) =>
+        IsBar(at) || (_clauses[at].Joint?.Text == ":" && at + 1 < _clauses.Count && IsBar(at + 1));
+
+    private bool IsBar(int at) => _clauses[at].Joint?.Text == "|";
 
     // ---- in order ----
 

@@ -44,7 +44,9 @@ internal sealed partial class LineScan
 {
     /// <summary>'week 3' and 'form 1' name something; their number is no dose.</summary>
     private static readonly FrozenSet<string> Numbered = Set(
-        "week wk sheet level page drill combo combos combination form kata pattern poomsae tul number no part group round technique set stage effort lesson class option version room age kyu dan gup r game station roads road page block"
+        "week wk sheet level page drill combo combos combination form kata pattern poomsae tul number no part "
+            + "group round technique set stage effort lesson class option version room age kyu dan gup r "
+            + "game station roads road page block"
     );
 
     /// <summary>Tokens of a bracket that may hold a dose; longer ones hold words.</summary>

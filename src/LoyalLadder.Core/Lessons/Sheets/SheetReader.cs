@@ -90,7 +90,8 @@ public sealed partial class SheetReader
     private static partial Regex VersionLine();
 
     [GeneratedRegex(
-        @"^(?:beginners?|advanced|seniors?|juniors?|white|yellow|orange|green|blue|purple|brown|black|red|higher grades?|lower grades?|new starters?)(?: belts?)?(?: and up)?$",
+        @"^(?:beginners?|advanced|seniors?|juniors?|white|yellow|orange|green|blue|purple|brown|black|red|higher "
+            + @"grades?|lower grades?|new starters?)(?: belts?)?(?: and up)?$",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex GroupWords();
@@ -111,7 +112,8 @@ public sealed partial class SheetReader
     private static partial Regex Bracketed();
 
     [GeneratedRegex(
-        @"^(?<n>\d{1,2})\s+(?=\p{L})(?!(?:s|secs?|seconds?|mins?|minutes?|x|sets?|reps?|rounds?(?!\s+(?:kick|house))|times|lengths?|laps?)\b)",
+        @"^(?<n>\d{1,2})\s+(?=\p{L})(?!(?:s|secs?|seconds?|mins?|minutes?|x|sets?|reps?|rounds?(?!\s+(?:kick|"
+            + @"house))|times|lengths?|laps?)\b)",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Ordinal();

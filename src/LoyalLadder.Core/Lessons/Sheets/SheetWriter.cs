@@ -58,7 +58,12 @@ public sealed class SheetWriter(SheetReader reader)
         if (line.Dose is not null || line.Content.Length < 55)
             if (reader.ReadEntries(plain) is [LessonLine again] && again == line)
                 return plain;
-        return Compose(line, $"\"{line.Content.Replace("\"", "\"\"", StringComparison.Ordinal)}\"");
+        var quoted = Compose(line, $"\"{line.Content.Replace("\"", "\"\"", StringComparison.Ordinal)}\"");
+        // what is read of it may need no quotes any more: then it is written as it would be written next time
+        if (reader.ReadEntries(quoted) is not [LessonLine next] || next == line || next.Problem is not null)
+            return quoted;
+        var bare = Compose(next, next.Content);
+        return reader.ReadEntries(bare) is [LessonLine stays] && stays == next ? bare : quoted;
     }
 
     private static string Compose(LessonLine line, string content)

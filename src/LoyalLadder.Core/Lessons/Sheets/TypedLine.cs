@@ -110,7 +110,8 @@ internal static partial class Typed
 
     /// <summary>Bullets, ticks, quoting, '1.', '1)', '(1)', 'a.' and 'a)'; a number followed by a digit ('1.5') is none.</summary>
     [GeneratedRegex(
-        @"^(?>>\s*|[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+",
+        @"^(?>>\s*|[\-*•·◦▪■□☐✓‣]+\s+|[*•·◦▪■□☐✓‣]+|\[[ xX]?\]\s*"
+            + @"|\(?\d{1,3}[.)](?!\d)\s*|\(?[a-zA-Z][.)]\s+|\d{1,2}\s+-\s+(?=\p{L}))+",
         RegexOptions.CultureInvariant
     )]
     private static partial Regex Marks();

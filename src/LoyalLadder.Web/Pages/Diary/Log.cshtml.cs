@@ -127,16 +127,24 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         return read;
     }
 
+    private static Presence? Proposed(LogDraft draft, Guid student)
+    {
+        if (draft.Presences.TryGetValue(student, out var kept))
+            return kept;
+        return draft.Rolled.TryGetValue(student, out var rolled) ? rolled : null;
+    }
+
     private async Task<bool> Load()
     {
         if (await logs.Draft(Id, Cancel) is not { } draft)
             return false;
         (Draft, Notes) = (draft, draft.Notes);
-        Students = await students.ForLog(draft.Lesson.ClassId, [.. draft.Presences.Keys], Cancel);
-        Presences = Students.ToDictionary(
-            s => s.Id,
-            s => draft.Presences.TryGetValue(s.Id, out var how) ? how : (Presence?)null
+        Students = await students.ForLog(
+            draft.Lesson.ClassId,
+            [.. draft.Presences.Keys.Concat(draft.Rolled.Keys)],
+            Cancel
         );
+        Presences = Students.ToDictionary(s => s.Id, s => Proposed(draft, s.Id));
         Outcomes = draft.Lines.ToDictionary(l => l.SheetLine, l => l.Outcome);
         return true;
     }

@@ -11,7 +11,10 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Gradings;
 
-/// <summary>One grading: its candidates, a sheet for each examiner, results, and the ranks moved. Instructors examine; the head instructor closes.</summary>
+/// <summary>
+/// One grading: its candidates, a sheet for each examiner, results, and the ranks moved. Instructors examine; the
+/// head instructor closes.
+/// </summary>
 public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook gradings) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
@@ -79,7 +82,8 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
             return "This grading is closed, or the candidate is no longer in it.";
         var by = await NameOf(saved.ById);
         if (saved.TheirResult is { } theirs)
-            return $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs stands until you press yours once more. Your marks are kept.";
+            return $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs "
+                + "stands until you press yours once more. Your marks are kept.";
         return saved.HasTheirMarks ? $"Kept, together with what {by} marked meanwhile." : "Kept.";
     }
 

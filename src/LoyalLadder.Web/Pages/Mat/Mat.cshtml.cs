@@ -1,7 +1,10 @@
 using System.Text.Json;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data;
+using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
@@ -12,8 +15,15 @@ namespace LoyalLadder.Web.Pages.Mat;
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
 [Takes(Bodies.Record)]
 [ForHallToo]
-public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, LessonSheets sheets, MatFit fits)
-    : RoomPage(own, time)
+public sealed class MatModel(
+    OwnSchool own,
+    TimeProvider time,
+    LessonRuns runs,
+    LessonSheets sheets,
+    MatFit fits,
+    StudentBook students,
+    StudentRecords records
+) : RoomPage(own, time)
 {
     /// <summary>Events taken in one call.</summary>
     private const int MostEvents = 500;
@@ -21,7 +31,23 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
 
+    /// <summary>'holder' or 'group' for a screen that only follows; null for the instructor's.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Show { get; set; }
+
+    /// <summary>Whether this screen has the clock's buttons.</summary>
+    public bool Drives => MayTeach && Show is null;
+
+    /// <summary>Care notes are for instructors; a hall's tablet is seen by everybody.</summary>
+    public bool MayCare => CanPlan && Show is null;
+
     public Lesson Lesson { get; private set; } = null!;
+
+    /// <summary>Those enrolled, for the roll call.</summary>
+    public List<Student> Students { get; private set; } = [];
+
+    /// <summary>What the lines of the sheet need, each once.</summary>
+    public IReadOnlyList<string> Kit { get; private set; } = [];
 
     /// <summary>The run as the script of the page reads it.</summary>
     public string RunJson { get; private set; } = "";
@@ -31,6 +57,8 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
 
     public async Task<IActionResult> OnGetAsync()
     {
+        if (Show is not (null or "holder" or "group"))
+            return NotFound();
         if (await sheets.Find(Id, Cancel) is not { } lesson || await runs.Open(Id, Cancel) is not { } run)
             return NotFound();
         // once begun it goes on: a class is standing there
@@ -45,6 +73,8 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
             return Redirect(User.Hall() is null ? $"/sheets/{Id}#checks" : "/hall");
         }
         Lesson = lesson;
+        Students = await students.ForLog(lesson.ClassId, [], Cancel);
+        Kit = await sheets.Open(Id, Cancel) is { } sheet ? sheet.KitToBring : [];
         // the default encoder writes < and & as escapes, so that no text can end the script element
         RunJson = JsonSerializer.Serialize(Told(run, lesson, await School()), MatJson.Options);
         return Page();
@@ -59,6 +89,11 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
         new
         {
             run = run.Id,
+            lesson = lesson.Id,
+            students = Students.ConvertAll(s => new { id = s.Id, name = s.ShownName }),
+            date = Shown.Field(lesson.Date),
+            today = Shown.Field(SchoolTime.Today(school, Time)),
+            day = Shown.ShortDay(lesson.Date),
             program = run.ReadProgram(),
             events = run.Events,
             bookedEnd = run.BookedEnd.ToUnixTimeMilliseconds(),
@@ -67,7 +102,8 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
             words = Enumerable.Range(1, Counting.Highest).Select(n => Counting.Word(n, school.Counting)),
             language = Counting.Language(school.Counting),
             zone = school.Zone.Id,
-            drives = MayTeach,
+            drives = Drives,
+            show = Show,
             person = Me,
         };
 
@@ -85,6 +121,19 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
     /// <summary>The program as it stands, for devices that hear of a fit.</summary>
     public async Task<IActionResult> OnGetProgramAsync() =>
         await runs.Program(Id, Cancel) is { } program ? Content(program, "application/json") : NotFound();
+
+    /// <summary>What whoever teaches has to know of somebody; asked for by a touch, since others see the screen.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnGetCareAsync()
+    {
+        // everybody in the hall sees its tablet
+        if (!CanPlan)
+            return Forbid();
+        if (await sheets.Find(Id, Cancel) is not { } lesson)
+            return NotFound();
+        var notes = await records.CareOfClass(lesson.ClassId, Cancel);
+        return new JsonResult(notes.Select(n => new { name = n.Student!.ShownName, words = n.Words }));
+    }
 
     /// <summary>The ways to fit the rest into the time that is left.</summary>
     public async Task<IActionResult> OnGetFitAsync() =>
@@ -119,7 +168,7 @@ public sealed class MatModel(OwnSchool own, TimeProvider time, LessonRuns runs, 
             return Refused($"These are no events: {e.Message}");
         }
         // an assistant counts and notes; the clock belongs to whoever teaches
-        if (!MayTeach && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note)))
+        if (!MayTeach && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note or RunEventKind.Roll)))
             return Forbid();
         return await runs.Keep(Id, sent, Cancel) is { } kept ? new JsonResult(kept, MatJson.Options) : NotFound();
     }

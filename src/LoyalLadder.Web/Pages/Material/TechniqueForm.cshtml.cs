@@ -95,7 +95,8 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
             else
                 ModelState.AddModelError(
                     "Form.BuildsOn",
-                    $"Nothing is called '{name}'. {(catalogue.Closest(name, count: 1).FirstOrDefault() is { } near ? $"Near it: {near}." : "")}"
+                    $"Nothing is called '{name}'. "
+                        + $"{(catalogue.Closest(name, count: 1).FirstOrDefault() is { } near ? $"Near it: {near}." : "")}"
                 );
         }
         return [.. found.Distinct()];

@@ -37,7 +37,8 @@ public sealed class EraseModel(
         }
         await erasure.Begin(Id, meant, Cancel);
         Say(
-            "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. Past lessons keep their counts, without the name."
+            "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. "
+                + "Past lessons keep their counts, without the name."
         );
         return Redirect("/people");
     }

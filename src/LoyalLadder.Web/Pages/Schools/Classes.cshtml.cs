@@ -1,9 +1,11 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Timetables;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -16,6 +18,7 @@ public sealed class ClassesModel(
     TimeProvider time,
     SchoolBook school,
     SyllabusBook syllabus,
+    TimetableBook timetable,
     RowBook rows
 ) : SchoolPage(own, time)
 {
@@ -29,10 +32,10 @@ public sealed class ClassesModel(
         [EnumDataType(typeof(AgeBand), ErrorMessage = "Kids, teens or adults.")]
         public AgeBand Band { get; set; }
 
+        /// <summary>The first meeting of a new class; those of others stand in the timetable.</summary>
         [EnumDataType(typeof(DayOfWeek), ErrorMessage = "A day of the week.")]
         public DayOfWeek Weekday { get; set; } = DayOfWeek.Monday;
 
-        [Required(ErrorMessage = "When does it start?")]
         public TimeOnly? Start { get; set; } = new TimeOnly(18, 0);
 
         [Range(10, 300, ErrorMessage = "10 to 300 minutes.")]
@@ -48,8 +51,6 @@ public sealed class ClassesModel(
             {
                 Name = c.Name,
                 Band = c.Band,
-                Weekday = c.Weekday,
-                Start = c.Start,
                 Minutes = c.Minutes,
                 HallId = c.HallId,
                 TeacherId = c.TeacherId,
@@ -59,8 +60,7 @@ public sealed class ClassesModel(
 
         public void Into(ClassGroup c)
         {
-            (c.Name, c.Band, c.Weekday) = (Name.Trim(), Band, Weekday);
-            (c.Start, c.Minutes) = (Start!.Value, Minutes);
+            (c.Name, c.Band, c.Minutes) = (Name.Trim(), Band, Minutes);
             (c.HallId, c.TeacherId) = (HallId, TeacherId);
             (c.LowestRankId, c.HighestRankId) = (LowestRankId, HighestRankId);
         }
@@ -70,8 +70,6 @@ public sealed class ClassesModel(
     private sealed record Told(
         string Name,
         AgeBand Age,
-        DayOfWeek Day,
-        TimeOnly? Start,
         int Minutes,
         string Hall,
         string Teacher,
@@ -84,6 +82,9 @@ public sealed class ClassesModel(
 
     public List<ClassGroup> Classes { get; private set; } = [];
     public List<ClassGroup> PutAway { get; private set; } = [];
+
+    /// <summary>When each class meets now.</summary>
+    public ILookup<Guid, Meeting> Meetings { get; private set; } = null!;
     public List<SelectListItem> Halls { get; private set; } = [];
     public List<SelectListItem> Teachers { get; private set; } = [];
     public List<SelectListItem> Ranks { get; private set; } = [];
@@ -105,7 +106,7 @@ public sealed class ClassesModel(
         (Form.HallId, Form.TeacherId) = (Offered(Halls, Form.HallId), Offered(Teachers, Form.TeacherId));
         Form.LowestRankId = Offered(Ranks, Form.LowestRankId);
         Form.HighestRankId = Offered(Ranks, Form.HighestRankId);
-        var saved = await rows.Save(Edit, Key, Version, () => new ClassGroup { Name = "" }, Form.Into, Cancel);
+        var saved = await rows.Save(Edit, Key, Version, New, Form.Into, Cancel);
         return await Answer(
             saved,
             TellOf(Form),
@@ -115,12 +116,18 @@ public sealed class ClassesModel(
         );
     }
 
+    /// <summary>A class with the meeting that the form names, if it names one.</summary>
+    private ClassGroup New() =>
+        new()
+        {
+            Name = "",
+            Meetings = Form.Start is { } start ? [new MeetingRow { Weekday = Form.Weekday, Start = start }] : [],
+        };
+
     private Told TellOf(ClassForm form) =>
         new(
             form.Name.Trim(),
             form.Band,
-            form.Weekday,
-            form.Start,
             form.Minutes,
             TextOf(Halls, form.HallId),
             TextOf(Teachers, form.TeacherId),
@@ -150,6 +157,7 @@ public sealed class ClassesModel(
         var facts = await Facts();
         var all = await school.ClassesWhole(Cancel);
         (Classes, PutAway) = (all.FindAll(c => c.PutAwayAt is null), all.FindAll(c => c.PutAwayAt is not null));
+        Meetings = await timetable.MeetingsByClass(Cancel);
         Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
         Teachers = [.. facts.Teachers.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];
         Ranks =

@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -17,6 +18,7 @@ public sealed class HallsModel(
     ComingSheets coming,
     Invitations invitations,
     Sessions sessions,
+    WallBook walls,
     PublicAddress address
 ) : SchoolPage(own, time)
 {
@@ -128,6 +130,20 @@ public sealed class HallsModel(
         await Load();
         if (Halls.Exists(h => h.Id == id))
             TabletLink = address.Link($"/join/{await invitations.MakeForTablet(id, Cancel)}");
+        return Page();
+    }
+
+    /// <summary>The secret address of a hall's wall; shown once.</summary>
+    public string? WallLink { get; private set; }
+
+    /// <summary>Makes a hall's wall a new address; the one before opens nothing any more.</summary>
+    [For(Role.Head)]
+    public async Task<IActionResult> OnPostWallAsync(Guid id)
+    {
+        ModelState.Clear();
+        if (await walls.Renew(id, Cancel) is { } secret)
+            WallLink = address.Link($"/wall/{secret}");
+        await Load();
         return Page();
     }
 

@@ -79,7 +79,8 @@ public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lis
         if (!Outcome.CanBeTaken)
             return Page();
         Say(
-            $"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, {Outcome.Count(RowFate.Same)} as they were."
+            $"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, "
+                + $"{Outcome.Count(RowFate.Same)} as they were."
         );
         return Redirect("/school/lists");
     }

@@ -1,8 +1,10 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -17,6 +19,7 @@ public sealed class KeptModel(
     LessonSheets sheets,
     KeptSheetBook book,
     SchoolBook school,
+    TimetableBook timetable,
     RowBook rows
 ) : RoomPage(own, time)
 {
@@ -92,15 +95,17 @@ public sealed class KeptModel(
         (Kept, Version) = (kept, kept.Version);
         Plan = (await sheets.Reader(Cancel)).Read(kept.Text).Plan;
         var (groups, today) = (await school.Classes(Cancel), await Today());
-        // the next day on which a class of that age meets
+        // the next session of a class of that age
+        var week = await timetable.Read(Cancel);
         var next = groups
             .Where(g => g.Band == kept.Band)
-            .Select(g => (Group: g, Day: LessonDays.NextMeeting(g.Weekday, today)))
-            .OrderBy(n => n.Day)
-            .ThenBy(n => n.Group.Start)
+            .Select(g => week.Coming(g.Id, today).FirstOrDefault())
+            .OfType<Session>()
+            .OrderBy(s => s.Date)
+            .ThenBy(s => s.Start)
             .FirstOrDefault();
-        Place = new LessonPlace { ClassId = next.Group?.Id, Date = next.Group is null ? today : next.Day };
-        Classes = ClassChoice.Of(groups);
+        Place = new LessonPlace { ClassId = next?.Class, Date = next?.Date ?? today };
+        Classes = ClassChoice.Of(groups, await timetable.MeetingsByClass(Cancel));
         return true;
     }
 }

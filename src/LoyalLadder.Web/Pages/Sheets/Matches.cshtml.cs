@@ -6,7 +6,10 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
-/// <summary>What a line that is being typed would be, and what it may become: asked for with every key, so it reads no more than it needs.</summary>
+/// <summary>
+/// What a line that is being typed would be, and what it may become: asked for with every key, so it reads no more
+/// than it needs.
+/// </summary>
 public sealed class MatchesModel(
     OwnSchool own,
     TimeProvider time,

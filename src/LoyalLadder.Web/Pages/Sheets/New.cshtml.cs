@@ -5,6 +5,7 @@ using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
@@ -22,6 +23,7 @@ public sealed class NewModel(
     SheetSourceBook sources,
     KeptSheetBook kept,
     SchoolBook school,
+    TimetableBook timetable,
     WordBook words
 ) : RoomPage(own, time)
 {
@@ -173,7 +175,7 @@ public sealed class NewModel(
     private async Task LoadClasses()
     {
         var groups = await school.Classes(Cancel);
-        Classes = ClassChoice.Of(groups);
+        Classes = ClassChoice.Of(groups, await timetable.MeetingsByClass(Cancel));
         if (groups.Count == 0)
             return;
         ClassId ??= groups[0].Id;

@@ -67,7 +67,8 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
             SheetEdit.Meanwhile { Theirs: var theirs } => deed with
             {
                 Problem =
-                    $"{await NameOf(theirs.ChangedById)} changed this line meanwhile; it stands below as it is now. Nothing was taken out: press once more if you still want to.",
+                    $"{await NameOf(theirs.ChangedById)} changed this line meanwhile; it stands below as it is "
+                    + "now. Nothing was taken out: press once more if you still want to.",
             },
             _ => deed,
         };

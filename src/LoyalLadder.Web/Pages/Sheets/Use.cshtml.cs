@@ -1,9 +1,11 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
@@ -28,7 +30,8 @@ public sealed class UseModel(
     TimeProvider time,
     LessonSheets sheets,
     KeptSheetBook kept,
-    SchoolBook school
+    SchoolBook school,
+    TimetableBook timetable
 ) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
@@ -83,7 +86,7 @@ public sealed class UseModel(
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return false;
         Sheet = sheet;
-        Classes = ClassChoice.Of(await school.Classes(Cancel));
+        Classes = ClassChoice.Of(await school.Classes(Cancel), await timetable.MeetingsByClass(Cancel));
         Place = new LessonPlace { ClassId = sheet.Lesson.ClassId, Date = sheet.Lesson.Date.AddDays(7) };
         Draft = new KeptSheetDraft(
             sheet.Lesson.Title.Length > 0
@@ -100,6 +103,11 @@ public sealed class UseModel(
 /// <summary>The classes to choose from.</summary>
 public static class ClassChoice
 {
-    public static List<SelectListItem> Of(IEnumerable<ClassGroup> classes) =>
-        [.. classes.Select(c => new SelectListItem($"{c.Name}, {c.Weekday} {Shown.Hour(c.Start)}", c.Id.ToString()))];
+    public static List<SelectListItem> Of(IEnumerable<ClassGroup> classes, ILookup<Guid, Meeting> meetings) =>
+        [
+            .. classes.Select(c => new SelectListItem(
+                string.Join(", ", meetings[c.Id].Select(m => $"{m.Weekday} {Shown.Hour(m.Start)}").Prepend(c.Name)),
+                c.Id.ToString()
+            )),
+        ];
 }

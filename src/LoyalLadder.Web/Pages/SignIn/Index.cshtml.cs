@@ -46,7 +46,8 @@ public sealed class IndexModel(FrontDoor door, Arrivals arrivals) : PageModel
         if (Ticket is null)
             ModelState.AddModelError(
                 "",
-                "E-mail or password is not right. After several tries a wait begins, even for the right one: seconds first, ten minutes at most."
+                "E-mail or password is not right. After several tries a wait begins, even for the right one: "
+                    + "seconds first, ten minutes at most."
             );
         return Page();
     }

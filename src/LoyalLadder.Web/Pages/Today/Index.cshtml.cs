@@ -17,7 +17,8 @@ public sealed class IndexModel(
     public DateOnly Date { get; private set; }
     public bool IsToday { get; private set; }
     public bool HasClasses { get; private set; }
-    public string SchoolName { get; private set; } = "";
+    public string SchoolName => OfSchool.School.Name;
+    public SchoolFacts OfSchool { get; private set; } = null!;
     public List<DayEntry> Entries { get; private set; } = [];
     public List<DayEntry> ToLog { get; private set; } = [];
 
@@ -33,7 +34,7 @@ public sealed class IndexModel(
         // a date that makes no sense shows today; it came from no button of ours
         Date = date is { Year: > 2000 and < 2100 } asked ? asked : today;
         IsToday = Date == today;
-        SchoolName = (await School()).Name;
+        OfSchool = await Facts();
         Entries = await days.Of(Date, Cancel);
         if (IsToday)
             ToLog = await days.ToLog(today, Cancel);

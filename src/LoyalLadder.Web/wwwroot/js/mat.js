@@ -1,26 +1,60 @@
 // The mat counts by itself from events, so that the network may go and come back. The server keeps the same events.
 import { follow as listen } from './live.js';
+import { beforeOf } from './mat/before.js';
+import { callsAt } from './mat/beside.js';
 import { clockOf } from './mat/clock.js';
 import { fold, standing } from './mat/fold.js';
 import { keepAwake, keepPage } from './mat/keep.js';
-import { pressesOf } from './mat/press.js';
-import { following, showOffer, text, viewOf } from './mat/view.js';
+import { overOf } from './mat/over.js';
+import { newKey, pressesOf } from './mat/press.js';
+import { held, settingsOf, soundBar } from './mat/settings.js';
+import { showOffer, viewOf } from './mat/view.js';
 import { voiceOf } from './mat/voice.js';
+import { el, following, text, withinRep } from './mat/words.js';
+import { soundOf } from './sound.js';
 
-const data = JSON.parse(document.getElementById('run').textContent);
+const data = JSON.parse(el('run').textContent);
 const token = /** @type {HTMLInputElement} */ (document.querySelector('#token input')).value;
-const dialog = id => /** @type {HTMLDialogElement} */ (document.getElementById(id));
-const noteText = /** @type {HTMLTextAreaElement} */ (document.getElementById('note-text'));
+const dialog = id => /** @type {HTMLDialogElement} */ (el(id));
+const noteText = /** @type {HTMLTextAreaElement} */ (el('note-text'));
 
 const clock = clockOf(data.now);
-const voice = voiceOf(data);
+const sound = soundOf(() => soundBar(sound));
+const voice = voiceOf(data, sound);
 const view = viewOf(data);
 const presses = pressesOf(data, clock, token, draw);
+const before = beforeOf(data, { press: presses.press, newKey });
+const over = overOf(data);
+settingsOf(sound);
 
 let counted = { key: '', n: 0 };
 let leftAlone = -1;
+let isSure = data.date === data.today;
 
 const stateNow = () => fold(presses.program(), presses.events(), clock.now());
+
+const groupPick = /** @type {HTMLSelectElement | null} */ (el('group'));
+let groupProgram = { of: null, name: '', program: null };
+
+/** The program as this screen shows it: a group sees its own versions. */
+function programShown() {
+  const [program, name] = [presses.program(), groupPick?.value ?? ''];
+  if (!groupPick) return program;
+  if (groupProgram.of !== program || groupProgram.name !== name)
+    groupProgram = { of: program, name, program: { ...program, steps: program.steps.map(s => versionOf(s, name)) } };
+  return groupProgram.program;
+}
+
+function versionOf(step, group) {
+  const own = step.groups.find(g => g.startsWith(`${group}: `));
+  return own ? { ...step, title: own.slice(group.length + 2), groups: [] } : { ...step, groups: [] };
+}
+
+if (groupPick) {
+  const names = new Set(presses.program().steps.flatMap(s => s.groups.map(g => g.split(': ')[0])));
+  for (const name of names.size ? names : ['everybody']) groupPick.append(new Option(name, name));
+  groupPick.addEventListener('change', draw);
+}
 
 /** Where the line that is up stands; null while nothing runs. */
 function upNow(state = stateNow()) {
@@ -32,23 +66,43 @@ function upNow(state = stateNow()) {
 const countAt = (step, at) => (counted.key === `${step.id}/${at.phase}` ? counted.n : at.count);
 
 function draw() {
-  const [program, state] = [presses.program(), stateNow()];
-  view.draw({ program, state, now: clock.now(), trouble: presses.trouble(), counted: countAt, leftAlone });
+  const [program, state, now] = [programShown(), stateNow(), clock.now()];
+  view.draw({ program, state, now, trouble: presses.trouble(), counted: countAt, leftAlone });
+  before.lesson(program);
+  before.roll(state.roll);
+  over.draw({ program, state, now, isSaved: presses.isSaved() });
+  if (state.started === null) text('main-word', startWord());
+  soundBar(sound);
   const up = upNow(state);
-  if (up && state.since !== null) voice.follow(up.step, up.at, up.at.count > 0 ? countAt(up.step, up.at) : 0);
+  if (up && state.since !== null) speak(up);
+}
+
+/** A lesson of another day asks once. */
+const startWord = () => (isSure ? 'Start' : `Start, though it is for ${data.day}`);
+
+function speak({ step, at }) {
+  const { now, key } = callsAt(step, at);
+  const count = at.count > 0 ? countAt(step, at) : 0;
+  voice.follow(step, at, { count, within: withinRep(step, step.phases[at.phase], at), call: now, callKey: key });
 }
 
 const acts = {
   main() {
     const state = stateNow();
-    voice.wake();
     keepAwake();
-    if (state.started === null) presses.press('start');
-    else presses.press(state.since === null ? 'resume' : 'pause');
+    if (state.started !== null) return presses.press(state.since === null ? 'resume' : 'pause');
+    if (!isSure) {
+      isSure = true;
+      return text('main-word', 'Yes, start it today');
+    }
+    presses.press('start');
   },
   next: () => turnTo('go', 1),
   back: () => turnTo('go', -1),
-  skip: () => turnTo('skip', 1),
+  skip() {
+    dialog('more-dialog').close();
+    turnTo('skip', 1);
+  },
   more: () => presses.press('more', { value: 30 }),
   side() {
     const up = upNow();
@@ -70,12 +124,13 @@ const acts = {
     noteText.value = '';
     dialog('note-dialog').showModal();
   },
-  sound() {
-    const isOn = voice.turn();
-    document.getElementById('sound').setAttribute('aria-pressed', String(isOn));
-    text('sound', isOn ? 'Sound on' : 'Sound off');
+  others: () => dialog('more-dialog').showModal(),
+  roll() {
+    dialog('more-dialog').close();
+    dialog('roll-dialog').append(el('roll-box'));
+    dialog('roll-dialog').showModal();
   },
-  end: () => presses.press('end'),
+  'go-on': () => presses.press('go-on'),
   async fit() {
     showOffer(await presses.offer());
     dialog('fit-dialog').showModal();
@@ -88,13 +143,18 @@ const acts = {
 
 function turnTo(kind, by) {
   const [steps, state] = [presses.program().steps, stateNow()];
-  if (state.started === null) return;
+  if (state.started === null || state.ended !== null) return;
   const to = following(steps, state.current, by);
   if (to < 0) return;
   if (to < steps.length) return presses.press(kind, { step: steps[to].id });
   if (kind === 'skip') presses.press('skip', { step: steps[state.current].id });
   presses.press('end');
 }
+
+held(el('end'), () => {
+  dialog('more-dialog').close();
+  presses.press('end');
+});
 
 dialog('note-dialog').addEventListener('close', () => {
   const words = noteText.value.trim();
@@ -106,6 +166,7 @@ dialog('fit-dialog').addEventListener('close', () => {
   dialog('fit-dialog').returnValue = '';
   if (way) presses.takeFit(way);
 });
+dialog('roll-dialog').addEventListener('close', () => el('before').append(el('roll-box')));
 
 /** @param {Event} e */
 const pressed = e => /** @type {Element} */ (e.target).closest?.('[data-do]')?.getAttribute('data-do');
@@ -124,7 +185,7 @@ const keys = {
 };
 document.addEventListener('keydown', e => {
   const on = /** @type {Element} */ (e.target);
-  if (e.ctrlKey || e.metaKey || e.altKey || on.closest?.('textarea, dialog')) return;
+  if (e.ctrlKey || e.metaKey || e.altKey || on.closest?.('textarea, input, select, dialog, #over')) return;
   const act = keys[e.key];
   if (!act || (data.drives === false && !['count', 'note'].includes(act))) return;
   // a focused button takes its own press of the space bar
@@ -140,9 +201,9 @@ addEventListener('online', presses.send);
 
 draw();
 presses.send();
-setInterval(draw, 200);
+setInterval(draw, 100);
 setInterval(presses.send, 2500);
-const stream = listen(`?lesson=${location.pathname.split('/').pop()}&from=mat`, { run: presses.follow });
+const stream = listen(`?lesson=${data.lesson}&from=mat`, { run: presses.follow });
 // asked only while nobody tells
 setInterval(() => stream.isOpen() || presses.follow(), 2000);
 keepPage(data.person);

@@ -3,6 +3,9 @@
 /** An event is taken to be no further ahead than this of the clock that judges it, in milliseconds. */
 export const mostAhead = 120_000;
 
+/** For so long after the end a lesson can be taken up again, in milliseconds. */
+export const mayGoOn = 600_000;
+
 /** Seconds late from which fitting what is left is offered; seconds either way within which a lesson is on time. */
 export const offerFrom = 60;
 export const onTime = 15;
@@ -12,13 +15,16 @@ const nearItsHour = 20 * 60_000;
 
 /**
  * @typedef {{ kind: string, seconds: number, reps: number, side: string, stance: string, note: string }} Phase
+ * @typedef {{ at: number, words: string, side: string, shape: string }} MatCount
+ * @typedef {{ at: number, words: string, holder: string }} MatCall
+ * @typedef {{ counts: MatCount[], holder: string[], holderRight: string[], jobs: string[], rounds: MatCall[][] }} Beside
  * @typedef {{ id: string, title: string, segment: string, dose: string, seconds: number, isDropped: boolean, phases: Phase[],
- *   cues: string[], groups: string[], cautions: string[] }} Step
+ *   cues: string[], groups: string[], cautions: string[], isOpen: boolean, isCalled: boolean, beside: Beside }} Step
  * @typedef {{ steps: Step[], closingSeconds: number, fits: number }} Program
  * @typedef {{ id: string, at: string, kind: string, step: string | null, value: number, text: string | null }} RunEvent
  * @typedef {{ spent: number, shift: number, isSkipped: boolean }} Line
  * @typedef {{ started: number | null, ended: number | null, since: number | null, current: number, lines: Line[],
- *   notes: string[] }} State
+ *   notes: string[], roll: Map<string, { mark: number, guest: string | null }> }} State
  */
 
 /**
@@ -36,6 +42,7 @@ export function fold(program, events, now) {
     current: -1,
     lines: program.steps.map(() => ({ spent: 0, shift: 0, isSkipped: false })),
     notes: [],
+    roll: new Map(),
   };
   for (const e of inOrder(events)) take(state, program, e);
   until(state, now);
@@ -55,9 +62,20 @@ function take(state, program, e) {
     if (e.text?.trim()) state.notes.push(e.text.trim());
     return;
   }
-  if (state.ended !== null) return;
+  if (e.kind === 'roll') return takeRoll(state, e);
+  if (state.ended !== null) {
+    if (e.kind === 'go-on' && e.ms - state.ended <= mayGoOn) [state.since, state.ended] = [state.ended, null];
+    return;
+  }
   if (e.kind === 'start') start(state, program, e.ms);
   else if (state.started !== null) takeRunning(state, program, e);
+}
+
+/** 0 away, 1 there, 2 late: as it was said last. */
+function takeRoll(state, e) {
+  if (!e.step || ![0, 1, 2].includes(e.value)) return;
+  const guest = e.text?.trim() || state.roll.get(e.step)?.guest || null;
+  state.roll.set(e.step, { mark: e.value, guest });
 }
 
 function start(state, program, at) {

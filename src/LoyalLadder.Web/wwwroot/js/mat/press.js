@@ -5,14 +5,15 @@ const mostAtOnce = 400;
 const awayWords = 'Not saved yet: the network is away. The clock goes on; it is saved as soon as it can be.';
 
 /**
- * @param {{ run: string, person: string, program: import('./fold.js').Program, events: import('./fold.js').RunEvent[] }} data
+ * @param {{ run: string, lesson: string, person: string, program: import('./fold.js').Program,
+ *   events: import('./fold.js').RunEvent[] }} data
  * @param {{ now: () => number, heard: (serverNow: number, sent: number) => void }} clock
  * @param {string} token
  * @param {() => void} changed called when anything that is shown is different
  */
 export function pressesOf(data, clock, token, changed) {
   const kept = `loyal-ladder-run-${data.run}-${data.person}`;
-  const page = location.pathname;
+  const page = `/mat/${data.lesson}`;
   const events = new Map(data.events.map(e => [e.id, e]));
   const unsent = new Set();
   let program = data.program;
@@ -161,13 +162,15 @@ export function pressesOf(data, clock, token, changed) {
     },
     program: () => program,
     events: () => events.values(),
+    /** Everything that was pressed is with the school. */
+    isSaved: () => unsent.size === 0,
     /** Why something is not saved yet; null while all is well. */
     trouble: () => trouble,
   };
 }
 
 /** A key; crypto.randomUUID is missing on plain http away from this machine. */
-function newKey() {
+export function newKey() {
   if (crypto.randomUUID) return crypto.randomUUID();
   const b = crypto.getRandomValues(new Uint8Array(16));
   b[6] = (b[6] & 15) | 64;

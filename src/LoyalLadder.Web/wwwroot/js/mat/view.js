@@ -1,27 +1,10 @@
-// What is seen on the mat: drawn anew from where the run stands, five times a second.
+// What is seen on the mat while a lesson runs: drawn anew from where the run stands, ten times a second.
+import { besideOf, saysBeside } from './beside.js';
+import { climbOf } from './climb.js';
 import { lateness, offersFit, onTime, standing } from './fold.js';
+import { el, following, made, phaseWord, span, spanMs, text, thenWhat, withinRep } from './words.js';
 
-const el = id => document.getElementById(id);
-
-export const span = seconds => {
-  const s = Math.ceil(Math.abs(seconds) - 1e-6);
-  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
-};
-
-/** Of milliseconds, as they are read from afar. */
-const spanMs = ms => span(ms / 1000);
-
-export function text(id, words) {
-  const node = el(id);
-  if (node.textContent !== words) node.textContent = words;
-}
-
-/** The next step that runs, in that direction. */
-export function following(steps, from, by) {
-  let to = from + by;
-  while (steps[to]?.isDropped) to += by;
-  return to;
-}
+const nextLines = 3;
 
 const stateWord = state => {
   if (state.ended !== null) return 'over';
@@ -32,7 +15,9 @@ const stateWord = state => {
 /** @param {{ zone: string, words: string[], bookedEnd: number, minutes: number }} school */
 export function viewOf(school) {
   const hour = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: school.zone });
-  const rails = el('rails');
+  const climb = climbOf(el('climb'));
+  const beside = besideOf(el('beside'));
+  let [titled, nexted, cued] = ['', '', ''];
 
   /** @param {{ program: any, state: any, now: number, trouble: string | null, counted: (step: any, at: any) => number,
    *   leftAlone: number }} shown */
@@ -41,156 +26,148 @@ export function viewOf(school) {
     text('wall-clock', hour.format(now));
     el('unsaved').hidden = trouble === null;
     text('unsaved', trouble ?? '');
-    if (program.steps.length === 0) {
-      text('title', 'This sheet has nothing to run yet');
-      el('main')?.setAttribute('hidden', '');
-      return;
-    }
     document.body.dataset.state = stateWord(state);
-    drawRails(program.steps, state);
-    el('over').hidden = state.ended === null;
-    if (state.ended !== null) drawOver(program.steps, state);
-    else if (state.started === null) drawWaiting(program.steps);
-    else drawRunning(shown);
+    if (program.steps.length === 0) title('This sheet has nothing to run yet');
+    else if (state.started !== null && state.ended === null) running(shown);
+    else if (state.started === null) waiting(program.steps);
   }
 
-  function drawRails(steps, state) {
-    while (rails.children.length < steps.length) rails.append(document.createElement('i'));
-    [...rails.children].forEach((rung, i) => {
-      rung.className = railOf(steps, state, i);
-    });
-  }
-
-  function railOf(steps, state, i) {
-    if (i === state.current) return 'up';
-    if (state.lines[i]?.isSkipped || steps[i]?.isDropped) return 'skipped';
-    return i < state.current ? 'done' : '';
-  }
-
-  function drawWaiting(steps) {
+  function waiting(steps) {
     const all = steps.reduce((sum, s) => sum + s.seconds, 0);
     text('place', `${steps.length} lines, ${span(all)}`);
-    text('title', steps[0].title);
-    text('big', '');
-    text('drill', span(steps[0].seconds));
-    drawNext(steps, 1);
-    el('main')?.replaceChildren('Start');
+    title(el('title').dataset.name ?? '');
   }
 
-  function drawOver(steps, state) {
-    const done = state.lines.filter(l => !l.isSkipped && l.spent > 0).length;
-    text('over-words', `${done} of ${steps.length} lines, ${spanMs(state.ended - state.started)}.`);
-  }
-
-  function drawRunning(shown) {
-    const { program, state } = shown;
+  function running(shown) {
+    const { program, state, now } = shown;
     const step = program.steps[state.current];
     const at = standing(step, state.lines[state.current]);
     const phase = step.phases[at.phase];
     document.body.dataset.phase = phase.kind;
-    const place = `${state.current + 1} of ${program.steps.length}`;
+    const place = `line ${state.current + 1} of ${program.steps.length}`;
     text('place', step.segment ? `${step.segment}, ${place}` : place);
-    text('title', step.title);
-    drawCues(step);
-    drawFigures(phase, at, shown.counted(step, at));
-    drawSide(step, at);
-    text('phase-note', phase.note || '');
-    drawNext(program.steps, following(program.steps, state.current, 1));
-    drawLate(shown);
-    el('main')?.replaceChildren(state.since === null ? 'Go on' : 'Pause');
+    title(step.title);
+    cues(step);
+    figures(step, phase, at, shown.counted(step, at));
+    side(step, at);
+    beside.draw(step, at);
+    beside.light(withinRep(step, phase, at));
+    el('count')?.classList.toggle('main', step.isCalled && phase.reps > 0);
+    next(program.steps, state, now + Math.max(0, at.lineLeft));
+    late(shown);
+    text('main-word', state.since === null ? 'Go on' : 'Hold');
   }
 
-  function drawCues(step) {
-    const cues = el('cues');
-    if (cues.dataset.for === step.id) return;
-    cues.dataset.for = step.id;
-    const words = [...step.cues, ...step.groups].join('. ');
-    cues.replaceChildren(document.createTextNode(words ? `${words}. ` : ''));
-    if (step.cautions.length === 0) return;
-    const em = document.createElement('em');
-    em.textContent = step.cautions[0];
-    cues.append(em);
-  }
-
-  function drawFigures(phase, at, count) {
-    const over = at.lineLeft <= 0;
-    const counts = at.count > 0;
-    el('big').classList.toggle('is-time', !counts);
-    const left = spanMs(over ? at.lineLeft : at.left);
-    text('big', counts ? String(count) : left);
-    text('of', counts ? `of ${phase.reps}` : over ? 'over' : '');
-    text('word', counts ? (school.words[count - 1] ?? '') : over ? 'time is up: next' : phaseWord(phase));
-    text('drill', over ? `${left} over` : spanMs(at.lineLeft));
-  }
-
-  function drawSide(step, at) {
-    const phase = step.phases[at.phase];
-    el('side-box').hidden = !phase.side;
-    if (!phase.side) return;
-    text('side-label', phase.kind === 'change' ? 'change to' : 'now');
-    text('side', phase.side);
-    text('stance', [phase.stance, thenWhat(step.phases[at.phase + 1])].filter(Boolean).join(' · '));
-  }
-
-  function drawNext(steps, index) {
-    const next = steps[index];
-    text('next-title', next ? next.title : 'the end');
-    text('next-dose', next ? next.dose : '');
-    const teach = next?.phases.find(p => p.kind === 'teach' && p.seconds > 10);
-    text('next-note', teach ? `show it: ${span(teach.seconds)}` : next ? span(next.seconds) : '');
-  }
-
-  function drawLate({ program, state, now, leftAlone }) {
-    const late = lateness(program, state, school.bookedEnd, school.minutes, now) ?? 0;
-    const node = el('late');
-    const words = Math.abs(late) < onTime ? 'on time' : `${span(late)} ${late > 0 ? 'late' : 'early'}`;
-    node.className = late >= onTime ? 'is-late' : '';
-    if (node.dataset.said !== words) {
-      node.dataset.said = words;
-      const strong = document.createElement('strong');
-      strong.textContent = words;
-      node.replaceChildren(strong);
+  /** The whole title: smaller where it is long, and then over more lines. Nothing is ever cut. */
+  function title(words) {
+    const key = `${words}/${innerWidth}/${innerHeight}`;
+    if (titled === key) return;
+    titled = key;
+    const node = el('title');
+    node.textContent = words;
+    const isNarrow = innerWidth < 700;
+    const sizes = isNarrow ? [34, 30, 26, 23, 20] : [64, 56, 48, 42, 36, 32, 28];
+    for (const size of sizes) {
+      node.style.fontSize = `${size}px`;
+      if (node.scrollHeight <= size * 1.08 * 2 + 2) break;
     }
+  }
+
+  function cues(step) {
+    const key = step.id + saysBeside(step);
+    if (cued === key) return;
+    cued = key;
+    const node = el('cues');
+    const says = saysBeside(step) ? [] : step.cues;
+    node.replaceChildren(...says.map((words, i) => made('span', '', (i ? ' · ' : '') + words)));
+    if (!saysBeside(step))
+      for (const words of step.cautions.slice(0, 2))
+        node.append(made('em', '', (node.childNodes.length ? ' · ' : '') + words));
+    node.hidden = node.childNodes.length === 0;
+  }
+
+  function figures(step, phase, at, count) {
+    const isOver = at.lineLeft <= 0 && !step.isOpen;
+    const counts = at.count > 0;
+    if (counts) climb.rungs(phase.reps, count);
+    else climb.rope(step.isOpen || isOver || phase.seconds === 0 ? 0 : at.left / (phase.seconds * 1000));
+    el('big').classList.toggle('is-time', !counts);
+    text('big', counts ? String(count) : spanMs(step.isOpen ? at.into : isOver ? at.lineLeft : at.left));
+    text('of', counts ? `of ${phase.reps}` : isOver ? 'over' : '');
+    text('word', wordsFor(step, phase, isOver, counts ? count : 0));
+    text('phase-note', phase.note && phase.kind !== 'move' ? phase.note : '');
+    const left = step.isOpen
+      ? step.dose
+      : isOver
+        ? `${spanMs(at.lineLeft)} over`
+        : `${spanMs(at.lineLeft)} for this line`;
+    text('line-left', left);
+  }
+
+  function wordsFor(step, phase, isOver, count) {
+    if (count > 0) return school.words[count - 1] ?? '';
+    if (step.isOpen) return 'as long as you need';
+    return isOver ? 'time is up: next' : phaseWord(phase);
+  }
+
+  function side(step, at) {
+    const phase = step.phases[at.phase];
+    const then = thenWhat(step.phases[at.phase + 1], step.phases[at.phase + 2]);
+    text('side', [phase.kind === 'change' ? 'change to' : '', phase.side].filter(Boolean).join(' '));
+    text('stance', phase.stance && phase.side && !phase.side.includes('lead') ? phase.stance : '');
+    text('then', then);
+    el('side-box').hidden = !phase.side && !then;
+  }
+
+  /** The next three lines, with the hours at which they come. */
+  function next(steps, state, from) {
+    const coming = [];
+    let [at, when] = [following(steps, state.current, 1), from];
+    while (coming.length < nextLines && steps[at]) {
+      coming.push({ step: steps[at], hour: hour.format(when) });
+      when += steps[at].seconds * 1000;
+      at = following(steps, at, 1);
+    }
+    const key = coming.map(c => `${c.step.id}${c.hour}${c.step.dose}`).join();
+    if (nexted === key) return;
+    nexted = key;
+    const lines = coming.map(({ step, hour: when }, i) =>
+      made('li', '', made('span', 'dim', i === 0 ? 'next ' : `${when} `), made('b', '', step.title), ` ${step.dose}`),
+    );
+    el('next').replaceChildren(
+      ...(lines.length ? lines : [made('li', '', made('span', 'dim', 'then '), made('b', '', 'the end'))]),
+    );
+  }
+
+  function late({ program, state, now, leftAlone }) {
+    const seconds = lateness(program, state, school.bookedEnd, school.minutes, now) ?? 0;
+    const words = Math.abs(seconds) < onTime ? 'on time' : `${span(seconds)} ${seconds > 0 ? 'late' : 'early'}`;
+    el('late').className = seconds >= onTime ? 'is-late' : '';
+    text('late', words);
     const bar = el('fit-bar');
     if (!bar) return;
-    bar.hidden = !offersFit(program, state, late) || leftAlone === state.current;
-    if (!bar.hidden) text('fit-words', `${span(late)} late.`);
+    bar.hidden = !offersFit(program, state, seconds) || leftAlone === state.current;
+    if (!bar.hidden) text('fit-words', `${span(seconds)} late.`);
   }
 
   return { draw };
 }
 
-const phaseWords = { teach: 'show it', change: 'other side', rest: 'rest', swap: 'partners swap' };
-
-function phaseWord(phase) {
-  if (phase.kind === 'move') return `get there: ${phase.note}`;
-  return phaseWords[phase.kind] ?? '';
-}
-
-const thenWords = { change: 'then the other side', swap: 'then partners swap', rest: 'then rest' };
-
-function thenWhat(next) {
-  if (!next) return '';
-  return thenWords[next.kind] ?? (next.note ? `then ${next.note}` : '');
-}
-
-/** Shows the ways to end in time, each a button large enough for a thumb. */
+/** Shows the ways to end in time as cards, each a button large enough for a thumb. */
 export function showOffer(offer) {
   const ways = offer?.ways ?? [];
-  el('fit-ways').replaceChildren(...ways.map(way => wayButton(way, offer.lateSeconds)));
+  el('fit-ways').replaceChildren(...ways.map((way, i) => wayButton(way, offer.lateSeconds, i + 1)));
   el('fit-none').hidden = ways.length > 0;
   text('fit-none', nothingToOffer(offer));
 }
 
-function wayButton(way, late) {
-  const button = document.createElement('button');
-  button.value = way.way;
-  const title = document.createElement('strong');
-  title.textContent = way.title;
+function wayButton(way, late, number) {
   const left = late - way.secondsSaved;
-  const then = document.createElement('span');
-  then.textContent = Math.abs(left) < onTime ? 'then on time' : `then ${span(left)} ${left > 0 ? 'late' : 'early'}`;
-  button.append(title, then);
+  const then = Math.abs(left) < onTime ? 'then on time' : `then ${span(left)} ${left > 0 ? 'late' : 'early'}`;
+  const button = /** @type {HTMLButtonElement} */ (
+    made('button', 'way', made('span', 'way-no', String(number)), made('strong', '', way.title), made('span', '', then))
+  );
+  button.value = way.way;
   return button;
 }
 

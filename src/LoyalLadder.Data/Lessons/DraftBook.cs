@@ -1,0 +1,141 @@
+using System.Globalization;
+using LoyalLadder.Core;
+using LoyalLadder.Core.Drafting;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Progress;
+using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
+
+namespace LoyalLadder.Data.Lessons;
+
+/// <summary>A drafted line as text, with why it is there.</summary>
+public sealed record DraftedText(string Text, string Why, bool IsHeading);
+
+/// <summary>A sheet that was drafted for a session, before anybody has taken it.</summary>
+/// <param name="Lesson">The session as the sheet would be begun for it, with its class.</param>
+/// <param name="Lines">Its lines.</param>
+/// <param name="Plan">The same as a plan.</param>
+/// <param name="Seconds">How long it takes by the clock.</param>
+/// <param name="EndsAt">When it is likely to end.</param>
+public sealed record DraftedSheet(
+    Lesson Lesson,
+    IReadOnlyList<DraftedText> Lines,
+    LessonPlan Plan,
+    int Seconds,
+    TimeOnly EndsAt
+)
+{
+    /// <summary>The sheet as text, without the reasons.</summary>
+    public string Text => string.Join('\n', Lines.Select(l => l.Text));
+}
+
+/// <summary>Drafts the sheet of a session from what the class had, what it is owed and what is due.</summary>
+public sealed class DraftBook(
+    LadderContext db,
+    LessonSheets sheets,
+    OwedLines owed,
+    ProgressBook progress,
+    PaceBook paces
+)
+{
+    /// <summary>Things that are due are looked at up to so many; the sheet takes what it has room for.</summary>
+    private const int MostDue = 10;
+
+    /// <summary>The sheet for a class on a day; the same for the same seed, as long as nothing was taught meanwhile.</summary>
+    public async Task<(DraftedSheet? Sheet, FieldErrors Errors)> Write(
+        Guid classId,
+        DateOnly date,
+        int seed,
+        CancellationToken cancel
+    )
+    {
+        var (look, errors) = await sheets.LookAt(classId, date, "", cancel);
+        if (look is null)
+            return (null, errors);
+        var (empty, reader) = (look.Sheet, await sheets.Reader(cancel));
+        var taken = await paces.TakenFor(empty, cancel);
+        var draft = new LessonDrafter(reader).Write(
+            new DraftAsk
+            {
+                Setting = empty.Clock.Setting,
+                Limits = empty.Limits,
+                Taken = taken,
+                Past = await Past(classId, date, empty.Facts, cancel),
+                Wanted = await Wanted(empty, date, cancel),
+                Day = date,
+                Seed = seed,
+            }
+        );
+        var writer = new SheetWriter(reader);
+        var likely = taken(LessonClock.Time(draft.Plan, empty.Clock.Setting).Lines);
+        var around = empty.School.OpeningSeconds + empty.School.ClosingSeconds;
+        return (
+            new DraftedSheet(
+                empty.Lesson,
+                [.. draft.Entries.Select(e => new DraftedText(writer.Write(e.Entry), e.Why, e.Entry is Segment))],
+                draft.Plan,
+                draft.TotalSeconds,
+                empty.Lesson.Start.Add(TimeSpan.FromSeconds(likely + around))
+            ),
+            errors
+        );
+    }
+
+    private async Task<List<PastSheet>> Past(Guid classId, DateOnly date, SchoolFacts facts, CancellationToken cancel)
+    {
+        var lessons = await db
+            .Lessons.AsNoTracking()
+            .Where(l => l.ClassId == classId && l.Date < date && l.Lines.Any(x => x.RemovedAt == null))
+            .OrderByDescending(l => l.Date)
+            .ThenByDescending(l => l.Start)
+            .Take(DraftAsk.MostPast)
+            .Select(l => new { l.Id, l.Date })
+            .ToListAsync(cancel);
+        var ids = lessons.ConvertAll(l => l.Id);
+        var rows = (
+            await db
+                .SheetLines.AsNoTracking()
+                .Where(l => ids.Contains(l.LessonId) && l.RemovedAt == null)
+                .OrderBy(l => l.Place)
+                .Select(l => new { l.LessonId, l.Text })
+                .ToListAsync(cancel)
+        ).ToLookup(r => r.LessonId, r => r.Text);
+        return lessons.ConvertAll(l => new PastSheet(
+            l.Date,
+            new LessonPlan(
+                LessonHead.Empty,
+                rows[l.Id].SelectMany(t => facts.Material.Row(t, facts.School.Naming)).ToSequence()
+            )
+        ));
+    }
+
+    /// <summary>What the class is owed, then what is due, the most pressing first.</summary>
+    private async Task<List<WantedLine>> Wanted(OpenSheet empty, DateOnly date, CancellationToken cancel)
+    {
+        var (facts, group) = (empty.Facts, empty.Lesson.ClassId);
+        var debts = await owed.Of([group], cancel);
+        var due = await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel);
+        return
+        [
+            .. debts.Select(o => new WantedLine(o.Text, $"owed since {Day(o.From)}", true)),
+            .. due.Where(d => !d.IsOwed)
+                .Take(MostDue)
+                .Select(d => new WantedLine(
+                    Due.Line(
+                        facts.Material.OnSheets(d.Learnable, facts.School.Naming),
+                        facts.Material.Catalogue.Find(d.Learnable),
+                        d.NextStage
+                    ),
+                    d.Reason,
+                    false
+                )),
+        ];
+    }
+
+    private static string Day(DateOnly day) => day.ToString("dddd d MMMM", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,97 @@
+using System.Collections.Concurrent;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Rounds;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Tests.Rounds;
+
+public class RoundTests
+{
+    private static readonly RoundMaker Maker = new(
+        Given.Catalogue,
+        Vocabulary.UsualNumbers,
+        [new NumberedCall("14", Given.Combination("jab, cross, lead hook, rear low kick"))]
+    );
+
+    private static readonly int[] Densities = [6, 9, 12, 16, 20, 25, 30];
+    private static readonly RoundKit[] Kits =
+    [
+        RoundKit.KickPads,
+        RoundKit.Mitts,
+        RoundKit.Shield,
+        RoundKit.None,
+        RoundKit.ThighPads,
+        RoundKit.KickPads | RoundKit.ThighPads,
+        RoundKit.Mitts | RoundKit.ThighPads,
+    ];
+
+    private static HashSet<string> Of(TechniqueFamily family) =>
+        [.. Given.Catalogue.All.Where(t => t.Family == family).Select(t => t.Id)];
+
+    private static RoundAsk Seeded(int seed)
+    {
+        var band = (AgeBand)(seed % 3);
+        var kit = Kits[seed / 3 % Kits.Length];
+        return new RoundAsk
+        {
+            Band = band,
+            Kit = kit,
+            Rounds = seed % 4 == 2 ? 2 : 1 + (seed % 3 / 2),
+            WorkSeconds = seed % 25 == 0 ? 180 : 60 + (seed % 2 * 10),
+            Density = Densities[seed % Densities.Length],
+            Clinch = seed % 2 == 0,
+            Switching = seed % 5 == 0,
+            Build = seed % 4 == 2 ? RoundBuild.Rising : RoundBuild.Plain,
+            Focus = FocusOf(seed, kit),
+            Seed = seed,
+        };
+    }
+
+    private static List<RoundFocus> FocusOf(int seed, RoundKit kit) =>
+        (seed % 6, kit) switch
+        {
+            (1, RoundKit.KickPads or RoundKit.None) =>
+            [
+                new RoundFocus("knees", Of(TechniqueFamily.Knee), 0.2m),
+                new RoundFocus("round kick", new HashSet<string> { "round-kick" }, 0.2m),
+            ],
+            (2, RoundKit.Mitts) => [new RoundFocus("hook", new HashSet<string> { "hook" }, 0.3m)],
+            (3, RoundKit.KickPads or RoundKit.Shield or RoundKit.None) =>
+            [
+                new RoundFocus("kicks", Of(TechniqueFamily.Kick), 0.5m),
+            ],
+            _ => [],
+        };
+
+    /// <summary>A thousand sessions over ages, kits, densities and all namings, each judged by code that knows only the rules.</summary>
+    [Fact]
+    public void A_thousand_sessions_keep_every_rule()
+    {
+        var faults = new ConcurrentBag<string>();
+        var seen = new ConcurrentBag<(AgeBand, RoundKit, NamingSchool)>();
+        Parallel.For(
+            0,
+            1000,
+            seed =>
+            {
+                var ask = Seeded(seed);
+                var naming = (NamingSchool)(seed % 6);
+                var made = Maker.Make(ask, naming);
+                if (made.Rounds is not { } rounds)
+                {
+                    faults.Add($"{seed}: refused: {string.Join("; ", made.Refusals)}");
+                    return;
+                }
+                seen.Add((ask.Band, ask.Kit, naming));
+                foreach (var fault in new RoundJudge(ask, rounds, naming).Faults())
+                    faults.Add($"{seed} {ask.Band} {ask.Kit} {ask.Density}: {fault}");
+            }
+        );
+        Assert.True(
+            faults.IsEmpty,
+            $"{faults.Count}\n{string.Join('\n', faults.Order().Take(60).Select(f => f[..Math.Min(200, f.Length)]))}"
+        );
+        Assert.Equal(3 * Kits.Length, seen.Select(s => (s.Item1, s.Item2)).Distinct().Count());
+        Assert.Equal(6, seen.Select(s => s.Item3).Distinct().Count());
+    }
+}

@@ -1,0 +1,163 @@
+using LoyalLadder.Core.Terms;
+
+namespace LoyalLadder.Core.Tests.Terms;
+
+/// <summary>Terms that are laid out: without a fault, without anything missing where that can be, and as good as any plan.</summary>
+public class TermTests
+{
+    private static TermSolved Solved(TermAsk ask)
+    {
+        var solved = TermSolver.Solve(ask);
+        Assert.Empty(TermFaults.Of(ask, solved.Plan!));
+        Assert.Equal(TermScore.Of(ask, solved.Plan!), solved.Score);
+        return solved;
+    }
+
+    /// <summary>A few of the many sizes.</summary>
+    [Theory]
+    [InlineData(1, 6, 5)]
+    [InlineData(2, 10, 12)]
+    [InlineData(3, 12, 16)]
+    [InlineData(4, 16, 20)]
+    [InlineData(5, 20, 24)]
+    public void Nothing_is_missing_where_a_plan_without_missing_exists(int seed, int sessions, int items)
+    {
+        var ask = new GivenTerm(seed).Feasible(sessions, items);
+        // it ends as soon as nothing is missing: how soon that is is no matter here
+        var (plan, isLeast) = TermSolver.LeastMissing(ask, Enough);
+        Assert.True(isLeast);
+        Assert.Empty(TermFaults.Of(ask, plan!));
+        Assert.Equal(0, TermScore.Of(ask, plan!).Missing);
+    }
+
+    private const double Enough = 240;
+
+    [Fact]
+    public void A_complete_plan_offers_nothing_to_give_way_and_is_no_better_than_its_bound()
+    {
+        var solved = Solved(new GivenTerm(1).Feasible(6, 5) with { SecondsToSolve = 2 });
+        Assert.True(solved.IsComplete, $"{solved.Score}");
+        Assert.Empty(solved.Relaxations);
+        Assert.True(solved.Bound <= solved.Score!.GapDays);
+    }
+
+    /// <summary>The best of all plans there are, by looking at each.</summary>
+    [Fact]
+    public void Tiny_terms_are_as_good_as_the_best_of_all_plans()
+    {
+        for (var seed = 0; seed < 12; seed++)
+        {
+            var ask = new GivenTerm(seed).Tiny();
+            var solved = Solved(ask);
+            var best = All(ask)
+                .Where(p => TermFaults.Of(ask, p).Count == 0)
+                .Select(p => TermScore.Of(ask, p))
+                .Select(s => (s.Missing, s.LongGaps, s.GapDays))
+                .Min();
+            Assert.Equal(best, (solved.Score!.Missing, solved.Score.LongGaps, solved.Score.GapDays));
+            Assert.True(solved.IsBest);
+        }
+    }
+
+    /// <summary>Every way to put items into sessions.</summary>
+    private static IEnumerable<TermPlan> All(TermAsk ask)
+    {
+        var cells = ask.Sessions.Count * ask.Items.Count;
+        for (var mask = 0; mask < 1 << cells; mask++)
+        {
+            var bits = mask;
+            yield return new TermPlan(
+                ask.InOrder.Select(
+                        (s, n) =>
+                            new PlannedSession(
+                                s.Id,
+                                ask.Items.Where((_, i) => (bits >> ((n * ask.Items.Count) + i) & 1) == 1)
+                                    .Select(i => i.Id)
+                                    .ToSequence()
+                            )
+                    )
+                    .ToSequence()
+            );
+        }
+    }
+
+    /// <summary>What is offered is enough, and one less of its kind is not.</summary>
+    [Fact]
+    public void Each_relaxation_is_enough_and_none_smaller_of_its_kind()
+    {
+        var offered = 0;
+        for (var seed = 1; seed <= 3; seed++)
+        {
+            var ask = new GivenTerm(seed).Feasible(6, 6) with { SecondsToSolve = 1 };
+            ask = ask with
+            {
+                Sessions = ask.Sessions.Select(s => s with { Minutes = Math.Max(0, s.Minutes - 2) }).ToSequence(),
+            };
+            var solved = Solved(ask);
+            if (solved.IsComplete)
+                continue;
+            foreach (var relaxation in solved.Relaxations.Where(r => r.Kind == RelaxationKind.Minutes))
+            {
+                offered++;
+                Assert.True(TermSolver.Solve(More(ask, relaxation.Amount)).IsComplete);
+                if (relaxation.Amount > 1)
+                    Assert.False(TermSolver.Solve(More(ask, relaxation.Amount - 1)).IsComplete);
+            }
+            Assert.Contains(
+                solved.Relaxations,
+                r => r.Kind == RelaxationKind.Exposures && r.Amount == solved.Score!.Missing
+            );
+        }
+        Assert.True(offered > 0, $"{offered} offered");
+
+        static TermAsk More(TermAsk ask, int minutes) =>
+            ask with
+            {
+                Sessions = ask.Sessions.Select(s => s with { Minutes = s.Minutes + minutes }).ToSequence(),
+            };
+    }
+
+    [Fact]
+    public void Pins_free_days_kit_and_rest_are_kept()
+    {
+        var ask = new GivenTerm(9).Feasible(10, 8);
+        ask = ask with
+        {
+            Sessions = ask.Sessions.Select((s, n) => s with { Minutes = 60, Kit = n == 4 ? [] : s.Kit }).ToSequence(),
+            Items = ask
+                .Items.Select(i => i with { Effort = 4, Regions = ["hip"], Kit = ["shields"], After = [] })
+                .ToSequence(),
+            Grading = ask.Sessions[^1].Date,
+            Pins = [new TermPin("s3", "i0", true), new TermPin("s0", "i1", false)],
+            SecondsToSolve = 1,
+        };
+        var plan = Solved(ask).Plan!;
+        Assert.Contains("i0", plan.Sessions[3].Items);
+        Assert.DoesNotContain("i1", plan.Sessions[0].Items);
+        Assert.Empty(plan.Sessions[4].Items);
+        Assert.Empty(plan.Sessions[^1].Items);
+    }
+
+    [Fact]
+    public void What_is_wrong_with_an_ask_is_named_with_its_place()
+    {
+        var good = new GivenTerm(1).Feasible(6, 4);
+        Assert.Empty(TermProblems.Of(good));
+        string[] Fields(TermAsk ask) => [.. TermProblems.Of(ask).Select(p => p.Field)];
+        var (first, second) = (good.Items[0], good.Items[1]);
+        Assert.Equal(["sessions"], Fields(good with { Sessions = [] }));
+        Assert.Equal(["items[0].after[0]"], Fields(good with { Items = [first with { After = ["nothing"] }] }));
+        Assert.Equal(
+            ["items"],
+            Fields(good with { Items = [first with { After = [second.Id] }, second with { After = [first.Id] }] })
+        );
+        Assert.Equal(["items[0].wanted"], Fields(good with { Items = [first with { Wanted = 9 }] }));
+        Assert.Equal(
+            ["pins[1].must"],
+            Fields(good with { Pins = [new TermPin("s0", first.Id, true), new TermPin("s0", first.Id, false)] })
+        );
+        Assert.Equal(["pins[0].session"], Fields(good with { Pins = [new TermPin("s99", first.Id, true)] }));
+        Assert.Equal(["grading"], Fields(good with { Grading = good.Sessions[0].Date }));
+        Assert.Equal(["seconds"], Fields(good with { SecondsToSolve = 0 }));
+    }
+}

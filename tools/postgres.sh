@@ -90,7 +90,8 @@ start_cluster() {
 # run_server HOME [fast] : runs a cluster's server on PG_PORT.
 run_server() {
   local options="-c listen_addresses=127.0.0.1 -c port=$PG_PORT -c unix_socket_directories= -c max_connections=200"
-  [ -n "${2:-}" ] && options="$options -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+  # the last of an option counts: tests run many small servers beside each other
+  [ -n "${2:-}" ] && options="$options -c max_connections=400 -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
   as_pg "$PG_BIN/pg_ctl" -D "$1/data" -l "$1/server.log" -w -t 60 -o "$options" start >/dev/null
 }
 

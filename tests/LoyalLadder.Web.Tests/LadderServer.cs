@@ -58,6 +58,12 @@ public sealed class LadderServer : WebApplicationFactory<Program>
 
     public Uri Address => ClientOptions.BaseAddress;
 
+    public override async ValueTask DisposeAsync()
+    {
+        await base.DisposeAsync();
+        _database.LeaveAlone();
+    }
+
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("LOYALLADDER_DB", Through?.Invoke(_database.Web) ?? _database.Web);

@@ -17,8 +17,14 @@ if (args is ["speech", .. var speech])
 // how combinations are judged: … -- movement FILE…
 if (args is ["movement", .. var movement])
     return Scores.Movement(movement);
+
+// how terms are laid out:      … -- terms feasible|sized|short COUNT FIRST-SEED SECONDS
+if (args is ["terms", var kind, var count, var from, var seconds])
+    return Scores.Terms(kind, Whole(count), Whole(from), Whole(seconds));
 BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);
 return 0;
+
+static int Whole(string text) => int.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
 
 /// <summary>Reading and timing a sheet of forty lines, and looking for a technique.</summary>
 [MemoryDiagnoser]

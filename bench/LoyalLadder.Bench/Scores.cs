@@ -49,4 +49,17 @@ public static class Scores
         }
         return 0;
     }
+
+    /// <summary>Terms of all sizes, terms of 24 sessions and 40 items, or terms without room.</summary>
+    public static int Terms(string kind, int count, int from, int seconds)
+    {
+        Action<int, int, int> score = kind switch
+        {
+            "feasible" => TermScore.Feasible,
+            "sized" => TermScore.Sized,
+            _ => TermScore.Infeasible,
+        };
+        score(count, from, seconds);
+        return 0;
+    }
 }

@@ -112,6 +112,15 @@ public sealed record TermAsk
     /// <summary>The last day on which something may stand; null for no end.</summary>
     public DateOnly? LastDay => Grading?.AddDays(-Limits.FreeDays);
 
+    /// <summary>True where day, kit and pins let an item stand in a session, whatever else stands there.</summary>
+    public bool MayStand(TermItem item, TermSession session) =>
+        session.Date <= (LastDay ?? DateOnly.MaxValue)
+        && item.Kit.All(k => session.Kit.Contains(k))
+        && !Pins.Any(p => !p.Must && p.Item == item.Id && p.Session == session.Id)
+        && !(
+            item.Taught is { Times: > 0, Last: { } last } && session.Date.DayNumber - last.DayNumber < Limits.LeastDays
+        );
+
     /// <summary>The sessions in the order of their days; of one day as they were given.</summary>
     public IReadOnlyList<TermSession> InOrder => [.. Sessions.OrderBy(s => s.Date)];
 }

@@ -54,30 +54,16 @@ internal sealed class TermModel
 
     private BoolVar?[][] Switches(TermItem item)
     {
-        var barred = _ask.Pins.Where(p => !p.Must && p.Item == item.Id).Select(p => p.Session).ToHashSet();
+        var may = _sessions.Select(s => _ask.MayStand(item, s)).ToList();
         return
         [
             .. Enumerable
                 .Range(0, item.Open)
                 .Select(k =>
-                    _sessions
-                        .Select(
-                            (s, n) =>
-                                MayStand(item, s, barred) && n >= k ? _model.NewBoolVar($"{item.Id}/{k}/{n}") : null
-                        )
-                        .ToArray()
+                    may.Select((m, n) => m && n >= k ? _model.NewBoolVar($"{item.Id}/{k}/{n}") : null).ToArray()
                 ),
         ];
     }
-
-    private bool MayStand(TermItem item, TermSession session, HashSet<string> barred) =>
-        session.Date <= (_ask.LastDay ?? DateOnly.MaxValue)
-        && !barred.Contains(session.Id)
-        && item.Kit.All(k => session.Kit.Contains(k))
-        && !(
-            item.Taught is { Times: > 0, Last: { } last }
-            && session.Date.DayNumber - last.DayNumber < _ask.Limits.LeastDays
-        );
 
     private static LinearExpr Sum(IEnumerable<BoolVar?> switches) => LinearExpr.Sum(switches.OfType<BoolVar>());
 
@@ -308,35 +294,48 @@ internal sealed class TermModel
     /// <summary>Searches for so long at most.</summary>
     /// <param name="seconds">Above 0.</param>
     /// <param name="seed">The same seed searches the same way.</param>
-    public (CpSolverStatus Status, TermPlan? Plan, double Bound) Solve(double seconds, int seed)
+    /// <param name="found">Told of each plan, with the bound of what is asked for by then.</param>
+    /// <param name="stop">Ends the search.</param>
+    public (CpSolverStatus Status, double Bound) Solve(
+        double seconds,
+        int seed,
+        Action<TermPlan, double> found,
+        CancellationToken stop
+    )
     {
-        var solver = new CpSolver
+        using var solver = new CpSolver
         {
             StringParameters = string.Create(
                 System.Globalization.CultureInfo.InvariantCulture,
-                $"num_workers:1,random_seed:{Math.Abs(seed % 1_000_000)},max_time_in_seconds:{seconds:0.###}"
+                $"num_workers:1,linearization_level:2,random_seed:{Math.Abs(seed % 1_000_000)},max_time_in_seconds:{seconds:0.###}"
             ),
         };
-        var status = solver.Solve(_model);
+        using var plans = new Plans(this, found);
+        using var stopping = stop.Register(solver.StopSearch);
+        var status = solver.Solve(_model, plans);
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-            ? (status, Read(solver), solver.BestObjectiveBound)
-            : (status, null, 0);
+            ? (status, solver.BestObjectiveBound)
+            : (status, 0);
     }
 
-    private TermPlan Read(CpSolver solver) =>
+    private TermPlan Read(Func<BoolVar, bool> isTaken) =>
         new(
             _sessions
                 .Select(
                     (s, n) =>
                         new PlannedSession(
                             s.Id,
-                            _ask.Items.Where(
-                                    (_, i) => _stands[i].Any(k => k[n] is { } here && solver.BooleanValue(here))
-                                )
+                            _ask.Items.Where((_, i) => _stands[i].Any(k => k[n] is { } here && isTaken(here)))
                                 .Select(i => i.Id)
                                 .ToSequence()
                         )
                 )
                 .ToSequence()
         );
+
+    /// <summary>Reads each plan that the solver comes by.</summary>
+    private sealed class Plans(TermModel model, Action<TermPlan, double> found) : CpSolverSolutionCallback
+    {
+        public override void OnSolutionCallback() => found(model.Read(BooleanValue), BestObjectiveBound());
+    }
 }

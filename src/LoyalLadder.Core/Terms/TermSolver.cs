@@ -47,40 +47,69 @@ public sealed record TermSolved(
     public bool IsComplete => Score?.Missing == 0;
 }
 
+/// <summary>A plan that was found on the way.</summary>
+/// <param name="Plan">It keeps all rules.</param>
+/// <param name="Score">How good it is.</param>
+/// <param name="Bound">What is known by then: no plan with as little missing has fewer gap days; 0 where nothing is.</param>
+public sealed record TermFound(TermPlan Plan, TermScore Score, int Bound);
+
 /// <summary>
 /// Lays out a term: a first plan at once, then the solver, which leaves nothing missing that can have a place, and brings gaps
 /// near their ideal. Every plan passes <see cref="TermFaults"/> before it is given out.
 /// </summary>
-public static class TermSolver
+public sealed class TermSolver
 {
     /// <summary>Of the time, what may go into finding that nothing is missing, and that no gap is long.</summary>
     private const double ShareForMissing = 0.4,
-        ShareForLongGaps = 0.2;
+        ShareForLongGaps = 0.2,
+        ShareForGapsOfShort = 0.5,
+        ShareForLoad = 0.2;
 
-    private const double SecondsEach = 2,
-        LeastSeconds = 0.5;
+    private const double LeastSeconds = 0.5;
 
     private const double Slack = 1e-6;
 
-    public static TermSolved Solve(TermAsk ask)
+    private readonly TermAsk _ask;
+    private readonly Action<TermFound>? _found;
+    private readonly CancellationToken _stop;
+    private TermPlan? _best;
+    private int _bound;
+
+    private TermSolver(TermAsk ask, Action<TermFound>? found, CancellationToken stop) =>
+        (_ask, _found, _stop) = (ask, found, stop);
+
+    /// <summary>Lays out a term within the seconds of the ask.</summary>
+    /// <param name="ask">What is to be laid out.</param>
+    /// <param name="found">Told of each plan that is better than those before it, on the thread that solves.</param>
+    /// <param name="stop">Ends the search: the best plan so far is the answer.</param>
+    public static TermSolved Solve(TermAsk ask, Action<TermFound>? found = null, CancellationToken stop = default) =>
+        new TermSolver(ask, found, stop).Solve();
+
+    private TermSolved Solve()
     {
         var watch = Stopwatch.StartNew();
-        var (best, isLeast) = LeastMissing(ask, ask.SecondsToSolve * ShareForMissing);
-        if (best is null)
+        var isLeast = LeaveLeastOut(_ask.SecondsToSolve * ShareForMissing);
+        if (_best is null)
             return new TermSolved(null, null, 0, isLeast, [], Taken(watch));
-        var relaxations = Relaxations(ask, best, isLeast).ToSequence();
-        (best, var isFewest) = FewestLongGaps(ask, best);
-        var left = Math.Max(LeastSeconds, ask.SecondsToSolve - watch.Elapsed.TotalSeconds);
-        var reached = TermScore.Of(ask, best);
+        var isFewest = ShortenGaps();
+        var reached = TermScore.Of(_ask, _best);
+        // where something is missing, what would be enough is worth more than nearer gaps
+        var (isShort, isNear) = (reached.Missing > 0, false);
+        if (reached is { Missing: 0, LongGaps: 0 })
+            isNear = (_bound = TermBound.Of(_ask, reached.GapDays)) == reached.GapDays;
+        var whole = _ask.SecondsToSolve * (isShort ? ShareForGapsOfShort : 1);
+        var left = Math.Max(LeastSeconds, whole - watch.Elapsed.TotalSeconds);
         var gaps = reached.LongGaps == 0 ? TermGaps.Short : TermGaps.All;
-        var (status, nearer, bound) = Model(ask, best, gaps).NearIdeal(reached).Solve(left, ask.Seed);
-        best = Better(ask, best, nearer)!;
-        var score = TermScore.Of(ask, best);
-        var isBest = isLeast && isFewest && status == CpSolverStatus.Optimal;
-        // load and early beginnings are less than one gap day together
-        var least = isBest ? score.GapDays : (int)Math.Floor((bound / TermModel.PerGapDay) + Slack);
-        return new TermSolved(best, score, Math.Clamp(least, 0, score.GapDays), isBest, relaxations, Taken(watch));
+        var (status, bound) = Run(Model(gaps).NearIdeal(reached), isNear ? left * ShareForLoad : left, true);
+        var score = TermScore.Of(_ask, _best);
+        _bound = Math.Clamp(Math.Max(_bound, GapDays(bound)), 0, score.GapDays);
+        var isBest = isLeast && isFewest && (status == CpSolverStatus.Optimal || _bound == score.GapDays);
+        var relaxations = score.Missing == 0 ? [] : TermRelaxing.Of(_ask, _best, isLeast, _stop).ToSequence();
+        return new TermSolved(_best, score, isBest ? score.GapDays : _bound, isBest, relaxations, Taken(watch));
     }
+
+    /// <summary>Load and early beginnings are less than one gap day together.</summary>
+    private static int GapDays(double bound) => (int)Math.Floor((bound / TermModel.PerGapDay) + Slack);
 
     /// <summary>
     /// A plan with as little missing as can be, and whether less is known to be impossible; null where there is none
@@ -90,111 +119,60 @@ public static class TermSolver
     /// <param name="share">Seconds for finding that nothing is missing, and as many again for how little can be.</param>
     internal static (TermPlan? Plan, bool IsLeast) LeastMissing(TermAsk ask, double share)
     {
-        var first = Sound(ask, GreedyTerm.Of(ask));
-        if (first is not null && TermScore.Of(ask, first).Missing == 0)
-            return (first, true);
-        // that all of it has a place is found much sooner than how little can be left out
-        var (status, plan, _) = Model(ask, first, TermGaps.None).Complete().Solve(share, ask.Seed);
-        if (plan is not null)
-            return (Better(ask, first, plan), true);
-        (status, plan, _) = Model(ask, first, TermGaps.None).LeastMissing().Solve(share, ask.Seed);
-        return (Better(ask, first, plan), status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible);
+        var solver = new TermSolver(ask, null, default);
+        var isLeast = solver.LeaveLeastOut(share);
+        return (solver._best, isLeast);
     }
 
-    private static (TermPlan Plan, bool IsFewest) FewestLongGaps(TermAsk ask, TermPlan plan)
+    private bool LeaveLeastOut(double share)
     {
-        var score = TermScore.Of(ask, plan);
+        TermSearch.Run(_ask, plan => Take(plan, 0), _stop);
+        if (Missing == 0)
+            return true;
+        // that all of it has a place is found much sooner than how little can be left out
+        var (status, _) = Run(Model(TermGaps.None).Complete(), share, false);
+        if (Missing == 0)
+            return true;
+        (status, _) = Run(Model(TermGaps.None).LeastMissing(), share, false);
+        return Missing == 0 || status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible;
+    }
+
+    private int? Missing => _best is null ? null : TermScore.Of(_ask, _best).Missing;
+
+    private bool ShortenGaps()
+    {
+        var score = TermScore.Of(_ask, _best!);
         if (score.LongGaps == 0)
-            return (plan, true);
-        var (status, fewer, _) = Model(ask, plan, TermGaps.All)
-            .FewestLongGaps(score)
-            .Solve(ask.SecondsToSolve * ShareForLongGaps, ask.Seed);
-        return (Better(ask, plan, fewer)!, status == CpSolverStatus.Optimal);
+            return true;
+        var (status, _) = Run(Model(TermGaps.All).FewestLongGaps(score), _ask.SecondsToSolve * ShareForLongGaps, false);
+        return status == CpSolverStatus.Optimal;
     }
 
     private static decimal Taken(Stopwatch watch) => Math.Round((decimal)watch.Elapsed.TotalSeconds, 2);
 
-    private static TermModel Model(TermAsk ask, TermPlan? from, TermGaps gaps)
+    private TermModel Model(TermGaps gaps)
     {
-        var model = new TermModel(ask, gaps);
-        return from is null ? model : model.From(from);
+        var model = new TermModel(_ask, gaps);
+        return _best is null ? model : model.From(_best);
     }
 
-    /// <summary>The plan, unless it breaks a rule.</summary>
-    private static TermPlan? Sound(TermAsk ask, TermPlan plan) => TermFaults.Of(ask, plan).Count == 0 ? plan : null;
+    private (CpSolverStatus Status, double Bound) Run(TermModel model, double seconds, bool isOfGapDays) =>
+        _stop.IsCancellationRequested
+            ? (CpSolverStatus.Unknown, 0)
+            : model.Solve(seconds, _ask.Seed, (plan, bound) => Take(plan, isOfGapDays ? GapDays(bound) : 0), _stop);
 
-    /// <summary>The better of two plans; a plan that breaks a rule is none.</summary>
-    private static TermPlan? Better(TermAsk ask, TermPlan? one, TermPlan? other)
+    /// <summary>Takes a plan that is better than the best so far; one that breaks a rule is none.</summary>
+    private void Take(TermPlan plan, int bound)
     {
-        if (other is null || Sound(ask, other) is null)
-            return one;
-        return one is null || Key(TermScore.Of(ask, other)).CompareTo(Key(TermScore.Of(ask, one))) < 0 ? other : one;
+        if (TermFaults.Of(_ask, plan).Count > 0)
+            return;
+        var score = TermScore.Of(_ask, plan);
+        if (_best is not null && Key(score).CompareTo(Key(TermScore.Of(_ask, _best))) >= 0)
+            return;
+        _best = plan;
+        _found?.Invoke(new TermFound(plan, score, Math.Clamp(Math.Max(_bound, bound), 0, score.GapDays)));
 
         static (int, int, int, decimal, decimal) Key(TermScore s) =>
             (s.Missing, s.LongGaps, s.GapDays, s.MaxLoad, s.FirstDay);
-    }
-
-    private static IEnumerable<TermRelaxation> Relaxations(TermAsk ask, TermPlan best, bool isLeast)
-    {
-        var missing = TermScore.Of(ask, best).Missing;
-        if (missing == 0)
-            yield break;
-        if (isLeast)
-            yield return new TermRelaxation(RelaxationKind.Exposures, missing, Short(ask, best));
-        var limits = ask.Limits;
-        var found = new (RelaxationKind Kind, int Most, Func<int, TermAsk> With)[]
-        {
-            (RelaxationKind.NewItems, ask.Items.Count, n => WithLimits(limits with { NewItems = limits.NewItems + n })),
-            (RelaxationKind.Minutes, MostMinutesMore, MoreMinutes),
-            (RelaxationKind.Gap, limits.LeastDays, n => WithLimits(limits with { LeastDays = limits.LeastDays - n })),
-            (RelaxationKind.Grading, DaysBehind(ask), n => ask with { Grading = ask.Grading?.AddDays(n) }),
-        };
-        foreach (var (kind, most, with) in found)
-            if (Least(most, n => IsEnough(with(n), best)) is { } amount)
-                yield return new TermRelaxation(kind, amount, []);
-
-        TermAsk WithLimits(TermLimits other) => ask with { Limits = other };
-        TermAsk MoreMinutes(int more) =>
-            ask with
-            {
-                Sessions = ask.Sessions.Select(s => s with { Minutes = s.Minutes + more }).ToSequence(),
-            };
-    }
-
-    private const int MostMinutesMore = 60;
-
-    /// <summary>Days from the last day on which something may stand to the last session.</summary>
-    private static int DaysBehind(TermAsk ask) =>
-        ask.LastDay is { } last ? Math.Max(0, ask.Sessions.Max(s => s.Date).DayNumber - last.DayNumber) : 0;
-
-    private static Sequence<string> Short(TermAsk ask, TermPlan plan) =>
-        ask.Items.Where(i => plan.PlacesOf(i.Id).Count() < i.Open).Select(i => i.Id).ToSequence();
-
-    /// <summary>The least amount that is enough; null where the most is not, or where it cannot be told in time.</summary>
-    private static int? Least(int most, Func<int, bool?> isEnough)
-    {
-        if (most < 1 || isEnough(most) != true)
-            return null;
-        var (low, high) = (0, most);
-        while (high - low > 1)
-        {
-            var middle = (low + high) / 2;
-            if (isEnough(middle) is not { } enough)
-                return null;
-            (low, high) = enough ? (low, middle) : (middle, high);
-        }
-        return high;
-    }
-
-    /// <summary>Whether everything has its place in an ask that was relaxed; null where that cannot be told in time.</summary>
-    private static bool? IsEnough(TermAsk ask, TermPlan from)
-    {
-        var (status, _, _) = new TermModel(ask, TermGaps.None).From(from).Complete().Solve(SecondsEach, ask.Seed);
-        return status switch
-        {
-            CpSolverStatus.Optimal or CpSolverStatus.Feasible => true,
-            CpSolverStatus.Infeasible => false,
-            _ => null,
-        };
     }
 }

@@ -69,6 +69,30 @@ internal sealed class GivenTerm(int seed)
         };
     }
 
+    /// <summary>The same of a class that has equally long in every session: as long as the fullest of them needs.</summary>
+    public TermAsk Even(int sessions, int items)
+    {
+        var ask = Feasible(sessions, items);
+        var minutes = ask.Sessions.Max(s => s.Minutes);
+        return ask with { Sessions = ask.Sessions.Select(s => s with { Minutes = minutes }).ToSequence() };
+    }
+
+    /// <summary>The same with too little room: minutes, new items or days were taken away.</summary>
+    public TermAsk Short(int sessions, int items)
+    {
+        var ask = Feasible(sessions, items);
+        return (seed % 4) switch
+        {
+            0 => ask with { Limits = ask.Limits with { NewItems = Math.Max(1, ask.Limits.NewItems - 1) } },
+            1 => ask with { Limits = ask.Limits with { LeastDays = 4 } },
+            2 => ask with { Grading = ask.Sessions[^1].Date.AddDays(-2) },
+            _ => ask with
+            {
+                Sessions = ask.Sessions.Select(s => s with { Minutes = Math.Max(0, s.Minutes - 2) }).ToSequence(),
+            },
+        };
+    }
+
     private List<int>? Laid(Sequence<TermSession> days, int wanted, int from, int[] fresh)
     {
         var at = new List<int>();

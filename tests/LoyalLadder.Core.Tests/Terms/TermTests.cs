@@ -59,6 +59,74 @@ public class TermTests
         }
     }
 
+    /// <summary>What no plan is said to better is bettered by none, whether or not sessions are fought over.</summary>
+    [Fact]
+    public void The_bound_of_gap_days_is_never_above_the_best_of_all_plans()
+    {
+        var bounded = 0;
+        for (var seed = 0; seed < 40; seed++)
+        {
+            var ask = new GivenTerm(seed).Tiny();
+            var whole = All(ask)
+                .Where(p => TermFaults.Of(ask, p).Count == 0)
+                .Select(p => TermScore.Of(ask, p))
+                .Where(s => s is { Missing: 0, LongGaps: 0 })
+                .Select(s => s.GapDays)
+                .DefaultIfEmpty(-1)
+                .Min();
+            if (whole < 0)
+                continue;
+            bounded++;
+            Assert.InRange(TermBound.Of(ask, whole + 20), 0, whole);
+        }
+        Assert.True(bounded > 5, $"{bounded} of 40 can hold everything");
+    }
+
+    [Fact]
+    public void A_term_of_forty_items_is_laid_out_at_once_and_then_as_well_as_can_be()
+    {
+        var ask = new GivenTerm(2).Even(24, 40);
+        var first = TermSearch.First(ask);
+        Assert.Empty(TermFaults.Of(ask, first));
+        var solved = Solved(ask);
+        Assert.True(solved is { IsComplete: true, IsBest: true }, $"{solved.Score}, bound {solved.Bound}");
+    }
+
+    [Fact]
+    public void The_search_tells_of_better_plans_only_and_ends_when_it_is_told_to()
+    {
+        var ask = new GivenTerm(5).Feasible(12, 16);
+        var told = new List<TermScore>();
+        using var stop = new CancellationTokenSource();
+        var solved = TermSolver.Solve(
+            ask,
+            found =>
+            {
+                Assert.Empty(TermFaults.Of(ask, found.Plan));
+                told.Add(found.Score);
+                stop.Cancel();
+            },
+            stop.Token
+        );
+        Assert.Contains(solved.Score, told);
+        Assert.Equal(told, told.OrderByDescending(s => (s.Missing, s.LongGaps, s.GapDays, s.MaxLoad, s.FirstDay)));
+        Assert.True(told.Count <= 2, $"told of {told.Count} plans");
+    }
+
+    [Fact]
+    public void The_same_ask_and_seed_give_the_same_plan()
+    {
+        var ask = new GivenTerm(3).Even(14, 18) with { SecondsToSolve = 3 };
+        List<TermPlan> one = [],
+            other = [];
+        TermSearch.Run(ask, one.Add, default);
+        TermSearch.Run(ask, other.Add, default);
+        Assert.Equal(one, other);
+        List<TermPlan> another = [];
+        TermSearch.Run(ask with { Seed = 99 }, another.Add, default);
+        Assert.NotEqual(one[^1], another[^1]);
+    }
+
     /// <summary>Every way to put items into sessions.</summary>
     private static IEnumerable<TermPlan> All(TermAsk ask)
     {

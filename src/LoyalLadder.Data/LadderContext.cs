@@ -14,6 +14,7 @@ using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Terms;
 using LoyalLadder.Data.Timetables;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -37,6 +38,13 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<MeetingRow> Meetings => Set<MeetingRow>();
     public DbSet<DateChangeRow> DateChanges => Set<DateChangeRow>();
     public DbSet<ClosureRow> Closures => Set<ClosureRow>();
+    public DbSet<TermRow> Terms => Set<TermRow>();
+    public DbSet<TermGradingRow> TermGradings => Set<TermGradingRow>();
+    public DbSet<ClassTermRow> ClassTerms => Set<ClassTermRow>();
+    public DbSet<TermThingRow> TermThings => Set<TermThingRow>();
+    public DbSet<TermPinRow> TermPins => Set<TermPinRow>();
+    public DbSet<TermSolve> TermSolves => Set<TermSolve>();
+    public DbSet<CalendarAddress> CalendarAddresses => Set<CalendarAddress>();
     public DbSet<Enrolment> Enrolments => Set<Enrolment>();
     public DbSet<Student> Students => Set<Student>();
     public DbSet<NumberedCombination> NumberedCombinations => Set<NumberedCombination>();
@@ -87,6 +95,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         SchoolMapping.Map(builder);
         MaterialMapping.Map(builder);
         LadderMapping.Map(builder);
+        TermMapping.Map(builder);
         LessonMapping.Map(builder);
         LogMapping.Map(builder);
         foreach (var type in builder.Model.GetEntityTypes().Where(t => t.ClrType.IsAssignableTo(typeof(SchoolRow))))
@@ -101,6 +110,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         builder.Entity<SignedIn>().HasQueryFilter(s => s.SchoolId == SchoolId);
         builder.Entity<DoorNote>().HasQueryFilter(n => n.SchoolId == SchoolId);
         builder.Entity<KeptPost>().HasQueryFilter(p => p.SchoolId == SchoolId);
+        builder.Entity<TermSolve>().HasQueryFilter(s => s.SchoolId == SchoolId);
         builder.Entity<SchoolEdition>().HasQueryFilter(e => e.SchoolId == SchoolId);
         builder.Entity<Evidence>().HasQueryFilter(x => EF.Property<Guid>(x, SchoolKey) == SchoolId);
         builder.Entity<RunEvent>().HasQueryFilter(x => EF.Property<Guid>(x, SchoolKey) == SchoolId);

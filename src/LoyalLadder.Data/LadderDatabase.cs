@@ -14,6 +14,7 @@ using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Terms;
 using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -44,7 +45,7 @@ public static class LadderDatabase
                     .AddInterceptors(wall, services.GetRequiredService<NewsOfSaves>());
             }
         );
-        return services.AddMemory().AddDoors().AddSchool().AddLessons().AddProgress();
+        return services.AddMemory().AddDoors().AddSchool().AddLessons().AddProgress().AddTerms();
     }
 
     private static IServiceCollection AddMemory(this IServiceCollection services)
@@ -139,6 +140,16 @@ public static class LadderDatabase
             .AddScoped<SyllabusBook>()
             .AddScoped<GradingBook>()
             .AddScoped<SignOffBook>();
+
+    private static IServiceCollection AddTerms(this IServiceCollection services) =>
+        services
+            .AddScoped<TermBook>()
+            .AddScoped<TermMaps>()
+            .AddScoped<TermSolves>()
+            .AddScoped<TermSheets>()
+            .AddScoped<CalendarAddresses>()
+            .AddSingleton<TermDesk>()
+            .AddHostedService(s => s.GetRequiredService<TermDesk>());
 
     /// <summary>The owner's view of the database, before the wall: for migrations, and for tests that must see all.</summary>
     public static LadderContext AsOwner(string connection)

@@ -46,7 +46,11 @@ public static class TermProblems
         {
             var item = ask.Items[i];
             Check(!string.IsNullOrWhiteSpace(item.Id) && known.Add(item.Id), "id", "Each item has a key of its own.");
-            Check(item.Wanted is >= 1 and <= TermItem.MostWanted, "wanted", $"1 to {TermItem.MostWanted} exposures.");
+            Check(
+                item is { Wanted: >= 1, Open: <= TermItem.MostWanted },
+                "wanted",
+                $"1 to {TermItem.MostWanted} exposures."
+            );
             Check(
                 item.Seconds.Count is >= 1 and <= 3 && item.Seconds.All(s => s is > 0 and <= MostSeconds),
                 "seconds",

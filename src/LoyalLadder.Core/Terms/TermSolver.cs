@@ -59,8 +59,9 @@ public sealed record TermFound(TermPlan Plan, TermScore Score, int Bound);
 /// </summary>
 public sealed class TermSolver
 {
-    /// <summary>Of the time, what may go into finding that nothing is missing, and that no gap is long.</summary>
-    private const double ShareForMissing = 0.4,
+    /// <summary>Of the time, what may go into finding that nothing is missing, how little can be, and that no gap is long.</summary>
+    private const double ShareForAll = 0.65,
+        ShareForMost = 0.2,
         ShareForLongGaps = 0.2,
         ShareForGapsOfShort = 0.5,
         ShareForLoad = 0.2;
@@ -85,10 +86,18 @@ public sealed class TermSolver
     public static TermSolved Solve(TermAsk ask, Action<TermFound>? found = null, CancellationToken stop = default) =>
         new TermSolver(ask, found, stop).Solve();
 
+    /// <summary>A good plan within a second or so, without knowing how good; the same ask and seed give the same.</summary>
+    public static TermPlan Quick(TermAsk ask)
+    {
+        var best = TermSearch.First(ask);
+        TermSearch.Run(ask, better => best = better, default);
+        return best;
+    }
+
     private TermSolved Solve()
     {
         var watch = Stopwatch.StartNew();
-        var isLeast = LeaveLeastOut(_ask.SecondsToSolve * ShareForMissing);
+        var isLeast = LeaveLeastOut(_ask.SecondsToSolve * ShareForAll, _ask.SecondsToSolve * ShareForMost);
         if (_best is null)
             return new TermSolved(null, null, 0, isLeast, [], Taken(watch));
         var isFewest = ShortenGaps();
@@ -116,24 +125,24 @@ public sealed class TermSolver
     /// at all. It ends as soon as nothing is missing.
     /// </summary>
     /// <param name="ask">What is to be laid out.</param>
-    /// <param name="share">Seconds for finding that nothing is missing, and as many again for how little can be.</param>
-    internal static (TermPlan? Plan, bool IsLeast) LeastMissing(TermAsk ask, double share)
+    /// <param name="seconds">For finding that nothing is missing, and as many again for how little can be.</param>
+    internal static (TermPlan? Plan, bool IsLeast) LeastMissing(TermAsk ask, double seconds)
     {
         var solver = new TermSolver(ask, null, default);
-        var isLeast = solver.LeaveLeastOut(share);
+        var isLeast = solver.LeaveLeastOut(seconds, seconds);
         return (solver._best, isLeast);
     }
 
-    private bool LeaveLeastOut(double share)
+    private bool LeaveLeastOut(double forAll, double forMost)
     {
         TermSearch.Run(_ask, plan => Take(plan, 0), _stop);
         if (Missing == 0)
             return true;
         // that all of it has a place is found much sooner than how little can be left out
-        var (status, _) = Run(Model(TermGaps.None).Complete(), share, false);
+        var (status, _) = Run(Model(TermGaps.None).Complete(), forAll, false);
         if (Missing == 0)
             return true;
-        (status, _) = Run(Model(TermGaps.None).LeastMissing(), share, false);
+        (status, _) = Run(Model(TermGaps.None).LeastMissing(), forMost, false);
         return Missing == 0 || status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible;
     }
 

@@ -6,6 +6,7 @@ using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Data.Terms;
 using LoyalLadder.Data.Timetables;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -28,6 +29,8 @@ public sealed class DemoSchool(
     EvidenceBook evidence,
     SyllabusBook syllabus,
     TimetableBook timetable,
+    TermBook terms,
+    TermMaps maps,
     UserManager<AppUser> users,
     TimeProvider time,
     IConfiguration settings
@@ -112,6 +115,7 @@ public sealed class DemoSchool(
         await ladder.Grade(today, staff, cancel);
         DemoDates.Add(db, classes, staff, today);
         await db.SaveChangesAsync(cancel);
+        await new DemoTerm(db, terms, maps).Add(classes, today, cancel);
     }
 
     private async Task KeepRounds(SchoolCard school, CancellationToken cancel)

@@ -40,6 +40,10 @@ public sealed class FrontDoor(LadderContext db, SchoolScope scope)
     public Task<Whose?> Wall(string hash, CancellationToken cancel) =>
         Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_wall({hash})"), cancel);
 
+    /// <summary>The calendar address of that hash; null for none, or where its person's account is closed.</summary>
+    public Task<Whose?> Calendar(string hash, CancellationToken cancel) =>
+        Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_calendar({hash})"), cancel);
+
     /// <summary>The keys of all schools of the installation.</summary>
     public Task<List<Guid>> Schools(CancellationToken cancel) =>
         db.Database.SqlQuery<Guid>($"""SELECT ladder_schools() AS "Value" """).ToListAsync(cancel);

@@ -9,6 +9,7 @@ using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Terms;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Lessons;
@@ -40,6 +41,7 @@ public sealed class DraftBook(
     LessonSheets sheets,
     OwedLines owed,
     ProgressBook progress,
+    TermMaps terms,
     PaceBook paces
 )
 {
@@ -114,16 +116,26 @@ public sealed class DraftBook(
         ));
     }
 
-    /// <summary>What the class is owed, then what is due, the most pressing first.</summary>
+    /// <summary>What the class is owed, what its term has for the session, then what is due, the most pressing first.</summary>
     private async Task<List<WantedLine>> Wanted(OpenSheet empty, DateOnly date, CancellationToken cancel)
     {
         var (facts, group) = (empty.Facts, empty.Lesson.ClassId);
         var debts = await owed.Of([group], cancel);
+        var planned = (await terms.PlannedFor(group, date, empty.Lesson.Start, cancel)).ToList();
         var due = await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel);
         return
         [
             .. debts.Select(o => new WantedLine(o.Text, $"owed since {Day(o.From)}", true)),
-            .. due.Where(d => !d.IsOwed)
+            .. planned.Select(p => new WantedLine(
+                Due.Line(
+                    facts.Material.OnSheets(p.Learnable, facts.School.Naming),
+                    facts.Material.Catalogue.Find(p.Learnable),
+                    p.Stage
+                ),
+                p.IsPinned ? "pinned to this session on the term's map" : "the term's map has it here",
+                p.IsPinned
+            )),
+            .. due.Where(d => !d.IsOwed && !planned.Exists(p => p.Learnable == d.Learnable))
                 .Take(MostDue)
                 .Select(d => new WantedLine(
                     Due.Line(

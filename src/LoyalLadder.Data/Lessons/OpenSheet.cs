@@ -4,6 +4,8 @@ using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Schools;
 
 namespace LoyalLadder.Data.Lessons;
@@ -97,15 +99,22 @@ public sealed record OpenSheet(
             Focus = lesson.Focus.Length == 0 ? null : lesson.Focus,
         };
 
-    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts)
-    {
-        var hall = facts.Hall(lesson.HallId);
-        return new LessonSetting
+    private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) =>
+        Setting(lesson.Class!.Band, facts.Hall(lesson.HallId), lesson.Heads, lesson.Minutes, facts) with
         {
-            Band = lesson.Class!.Band,
-            Heads = Math.Max(1, lesson.Heads),
-            Minutes = lesson.Minutes,
             Start = lesson.Start,
+        };
+
+    /// <summary>The people and the floor of a class as it usually is.</summary>
+    public static LessonSetting Setting(ClassGroup group, int heads, SchoolFacts facts) =>
+        Setting(group.Band, facts.Hall(group.HallId), heads, group.Minutes, facts);
+
+    private static LessonSetting Setting(AgeBand band, HallCard? hall, int heads, int minutes, SchoolFacts facts) =>
+        new()
+        {
+            Band = band,
+            Heads = Math.Max(1, heads),
+            Minutes = minutes,
             Floor = hall?.Size ?? LessonSetting.UsualFloor,
             Bags = hall?.Bags ?? 0,
             OpeningSeconds = facts.School.OpeningSeconds,
@@ -115,5 +124,4 @@ public sealed record OpenSheet(
                 .Concat(KitTime.Usual)
                 .ToSequence(),
         };
-    }
 }

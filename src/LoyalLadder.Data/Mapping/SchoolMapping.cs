@@ -22,6 +22,7 @@ internal static class SchoolMapping
             e.Property(s => s.BuildUp).HasConversion<string>().HasMaxLength(20);
             e.Property(s => s.Sides).HasConversion<string>().HasMaxLength(20);
             e.Property(s => s.Counting).HasConversion<string>().HasMaxLength(20);
+            e.Property(s => s.MonthsOfChanges).HasDefaultValue(School.UsualMonthsOfChanges);
             e.Property(s => s.Version).HasColumnName("xmin").IsRowVersion();
         });
         builder.Entity<AppUser>(e =>

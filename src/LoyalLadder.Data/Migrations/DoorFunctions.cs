@@ -28,6 +28,16 @@ internal static class DoorFunctions
             "SELECT h.id, h.school_id FROM halls h WHERE h.wall_hash = wanted AND h.put_away_at IS NULL"
         );
 
+    /// <summary>A calendar address is found by its secret, as long as its person's account is open.</summary>
+    public static void Calendar(MigrationBuilder migration) =>
+        Define(
+            migration,
+            "ladder_calendar(wanted text)",
+            "TABLE (id uuid, school_id uuid)",
+            "SELECT c.id, c.school_id FROM calendar_addresses c JOIN \"AspNetUsers\" u ON u.id = c.person_id "
+                + "WHERE c.hash = wanted AND u.closed_at IS NULL"
+        );
+
     private static void Close(MigrationBuilder migration)
     {
         foreach (var table in new[] { "schools", "api_tokens", "invitations", "\"AspNetUsers\"" })

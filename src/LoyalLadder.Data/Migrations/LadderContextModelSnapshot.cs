@@ -2468,6 +2468,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("heads_need_second_step");
 
+                    b.Property<int>("MonthsOfChanges")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("integer")
+                        .HasDefaultValue(24)
+                        .HasColumnName("months_of_changes");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(120)
@@ -2847,6 +2853,460 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_requirements_school_id_learnable");
 
                     b.ToTable("requirements", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.ClassTermRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("ClassId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_id");
+
+                    b.Property<int>("FreeDays")
+                        .HasColumnType("integer")
+                        .HasColumnName("free_days");
+
+                    b.Property<int>("LeastDays")
+                        .HasColumnType("integer")
+                        .HasColumnName("least_days");
+
+                    b.Property<int>("MostDays")
+                        .HasColumnType("integer")
+                        .HasColumnName("most_days");
+
+                    b.Property<int>("NewItems")
+                        .HasColumnType("integer")
+                        .HasColumnName("new_items");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("plan");
+
+                    b.Property<DateTimeOffset?>("PlannedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("planned_at");
+
+                    b.Property<bool>("RestRegions")
+                        .HasColumnType("boolean")
+                        .HasColumnName("rest_regions");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<int>("Share")
+                        .HasColumnType("integer")
+                        .HasColumnName("share");
+
+                    b.Property<Guid>("TermId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("term_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<int>("Wanted")
+                        .HasColumnType("integer")
+                        .HasColumnName("wanted");
+
+                    b.HasKey("Id")
+                        .HasName("pk_class_terms");
+
+                    b.HasIndex("ClassId")
+                        .HasDatabaseName("ix_class_terms_class_id");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_class_terms_school_id");
+
+                    b.HasIndex("TermId", "ClassId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_class_terms_term_id_class_id");
+
+                    b.ToTable("class_terms", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermGradingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("date")
+                        .HasColumnName("on");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<Guid>("TermId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("term_id");
+
+                    b.Property<Guid>("TrackId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("track_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_term_gradings");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_term_gradings_school_id");
+
+                    b.HasIndex("TrackId")
+                        .HasDatabaseName("ix_term_gradings_track_id");
+
+                    b.HasIndex("TermId", "TrackId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_term_gradings_term_id_track_id");
+
+                    b.ToTable("term_gradings", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermPinRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<TimeOnly>("At")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("ClassTermId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_term_id");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("date")
+                        .HasColumnName("date");
+
+                    b.Property<string>("Learnable")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("learnable");
+
+                    b.Property<bool>("Must")
+                        .HasColumnType("boolean")
+                        .HasColumnName("must");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_term_pins");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_term_pins_school_id");
+
+                    b.HasIndex("ClassTermId", "Date", "At", "Learnable")
+                        .IsUnique()
+                        .HasDatabaseName("ix_term_pins_class_term_id_date_at_learnable");
+
+                    b.ToTable("term_pins", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<DateOnly>("From")
+                        .HasColumnType("date")
+                        .HasColumnName("from");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<DateOnly>("Until")
+                        .HasColumnType("date")
+                        .HasColumnName("until");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_terms");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_terms_school_id");
+
+                    b.ToTable("terms", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermSolve", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("BeatAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("beat_at");
+
+                    b.Property<int>("Bound")
+                        .HasColumnType("integer")
+                        .HasColumnName("bound");
+
+                    b.Property<Guid>("ClassTermId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_term_id");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<int>("Found")
+                        .HasColumnType("integer")
+                        .HasColumnName("found");
+
+                    b.Property<int>("GapDays")
+                        .HasColumnType("integer")
+                        .HasColumnName("gap_days");
+
+                    b.Property<bool>("IsBest")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_best");
+
+                    b.Property<int>("LongGaps")
+                        .HasColumnType("integer")
+                        .HasColumnName("long_gaps");
+
+                    b.Property<decimal>("MaxLoad")
+                        .HasColumnType("numeric")
+                        .HasColumnName("max_load");
+
+                    b.Property<int>("Missing")
+                        .HasColumnType("integer")
+                        .HasColumnName("missing");
+
+                    b.Property<string>("Offers")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("offers");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("plan");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<decimal>("Seconds")
+                        .HasColumnType("numeric")
+                        .HasColumnName("seconds");
+
+                    b.Property<int>("SecondsAsked")
+                        .HasColumnType("integer")
+                        .HasColumnName("seconds_asked");
+
+                    b.Property<int>("Seed")
+                        .HasColumnType("integer")
+                        .HasColumnName("seed");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<Guid>("StartedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("started_by_id");
+
+                    b.Property<bool>("StopAsked")
+                        .HasColumnType("boolean")
+                        .HasColumnName("stop_asked");
+
+                    b.Property<string>("Trouble")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("trouble");
+
+                    b.HasKey("Id")
+                        .HasName("pk_term_solves");
+
+                    b.HasIndex("ClassTermId")
+                        .HasDatabaseName("ix_term_solves_class_term_id");
+
+                    b.HasIndex("SchoolId", "ClassTermId")
+                        .HasDatabaseName("ix_term_solves_school_id_class_term_id");
+
+                    b.ToTable("term_solves", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermThingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("ClassTermId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("class_term_id");
+
+                    b.Property<bool>("IsLeftOut")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_left_out");
+
+                    b.Property<string>("Learnable")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("learnable");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<int?>("Wanted")
+                        .HasColumnType("integer")
+                        .HasColumnName("wanted");
+
+                    b.HasKey("Id")
+                        .HasName("pk_term_things");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_term_things_school_id");
+
+                    b.HasIndex("ClassTermId", "Learnable")
+                        .IsUnique()
+                        .HasDatabaseName("ix_term_things_class_term_id_learnable");
+
+                    b.ToTable("term_things", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.CalendarAddress", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("hash");
+
+                    b.Property<bool>("IsOwn")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_own");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("person_id");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_calendar_addresses");
+
+                    b.HasIndex("Hash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_calendar_addresses_hash");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_calendar_addresses_school_id");
+
+                    b.HasIndex("PersonId", "IsOwn")
+                        .IsUnique()
+                        .HasDatabaseName("ix_calendar_addresses_person_id_is_own");
+
+                    b.ToTable("calendar_addresses", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Timetables.ClosureRow", b =>
@@ -3981,6 +4441,148 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Rank");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Terms.ClassTermRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Classes.ClassGroup", "Class")
+                        .WithMany()
+                        .HasForeignKey("ClassId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_class_terms_classes_class_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_class_terms_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Terms.TermRow", "Term")
+                        .WithMany()
+                        .HasForeignKey("TermId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_class_terms_terms_term_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.Navigation("Class");
+
+                    b.Navigation("Term");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermGradingRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_gradings_schools_school_id");
+
+                    b.HasOne("LoyalLadder.Data.Terms.TermRow", null)
+                        .WithMany("Gradings")
+                        .HasForeignKey("TermId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_gradings_terms_term_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Classes.TrackRow", "Track")
+                        .WithMany()
+                        .HasForeignKey("TrackId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_gradings_tracks_track_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.Navigation("Track");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermPinRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Terms.ClassTermRow", null)
+                        .WithMany("Pins")
+                        .HasForeignKey("ClassTermId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_pins_class_terms_class_term_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_pins_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_terms_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermSolve", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Terms.ClassTermRow", "ClassTerm")
+                        .WithMany()
+                        .HasForeignKey("ClassTermId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_solves_class_terms_class_term_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_solves_schools_school_id");
+
+                    b.Navigation("ClassTerm");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermThingRow", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Terms.ClassTermRow", null)
+                        .WithMany("Things")
+                        .HasForeignKey("ClassTermId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_things_class_terms_class_term_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_term_things_schools_school_id");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Timetables.CalendarAddress", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.AppUser", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_calendar_addresses_asp_net_users_person_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_calendar_addresses_schools_school_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Timetables.ClosureRow", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Schools.Hall", "Hall")
@@ -4205,6 +4807,18 @@ namespace LoyalLadder.Data.Migrations
             modelBuilder.Entity("LoyalLadder.Data.Runs.LessonRun", b =>
                 {
                     b.Navigation("Events");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.ClassTermRow", b =>
+                {
+                    b.Navigation("Pins");
+
+                    b.Navigation("Things");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Terms.TermRow", b =>
+                {
+                    b.Navigation("Gradings");
                 });
 #pragma warning restore 612, 618
         }

@@ -47,6 +47,13 @@ public sealed class School
     /// <summary>Head instructors need a second step to sign in.</summary>
     public bool HeadsNeedSecondStep { get; set; }
 
+    /// <summary>Months for which the list of changes is kept, 3 to 120.</summary>
+    public int MonthsOfChanges { get; set; } = UsualMonthsOfChanges;
+
+    public const int UsualMonthsOfChanges = 24,
+        LeastMonthsOfChanges = 3,
+        MostMonthsOfChanges = 120;
+
     /// <summary>Counted by the database.</summary>
     public uint Version { get; set; }
 }

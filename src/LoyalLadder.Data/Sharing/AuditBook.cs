@@ -16,9 +16,6 @@ public sealed class AuditBook(LadderContext db, OwnSchool own, RowNames rowNames
     /// <summary>Rows looked through for one page of the list.</summary>
     public const int Page = 400;
 
-    /// <summary>For so long changes are listed.</summary>
-    public static readonly TimeSpan Kept = TimeSpan.FromDays(2 * 365);
-
     private const int Named = 3;
 
     private static readonly TimeSpan Together = TimeSpan.FromMinutes(2);
@@ -91,10 +88,11 @@ public sealed class AuditBook(LadderContext db, OwnSchool own, RowNames rowNames
     public Task<List<string>> Kinds(CancellationToken cancel) =>
         db.Audits.Select(a => a.Kind).Distinct().OrderBy(n => n).ToListAsync(cancel);
 
-    /// <summary>Lets go of what is older than is kept.</summary>
-    public Task<int> Forget(CancellationToken cancel)
+    /// <summary>Lets go of what is older than the school keeps.</summary>
+    public async Task<int> Forget(CancellationToken cancel)
     {
-        var oldest = time.GetUtcNow() - Kept;
-        return db.Audits.Where(a => a.ChangedAt < oldest).ExecuteDeleteAsync(cancel);
+        var months = await db.Schools.Where(s => s.Id == db.SchoolId).Select(s => s.MonthsOfChanges).FirstAsync(cancel);
+        var oldest = time.GetUtcNow().AddMonths(-months);
+        return await db.Audits.Where(a => a.ChangedAt < oldest).ExecuteDeleteAsync(cancel);
     }
 }

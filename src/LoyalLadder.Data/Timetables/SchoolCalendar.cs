@@ -22,10 +22,22 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
         DaysAhead = 400;
 
     /// <summary>What every event is written from.</summary>
-    private sealed record Sources(SchoolFacts Facts, Dictionary<Guid, ClassGroup> Classes, DateOnly From, DateOnly To);
+    private sealed record Sources(
+        SchoolFacts Facts,
+        Dictionary<Guid, ClassGroup> Classes,
+        DateOnly From,
+        DateOnly To,
+        Guid? Teacher
+    )
+    {
+        /// <summary>Somebody's own calendar holds what they teach, whoever usually does.</summary>
+        public bool IsIn(Session session) => session.TakesPlace && (Teacher is null || session.Teacher == Teacher);
+    }
 
     /// <summary>One weekly event a meeting, in the school's own time zone, with the dates that are other, and what is extra.</summary>
-    public async Task<string> Write(CancellationToken cancel)
+    /// <param name="teacher">Whose sessions alone; null for all.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public async Task<string> Write(Guid? teacher, CancellationToken cancel)
     {
         var facts = await own.Facts(cancel);
         var today = SchoolTime.Today(facts.School, time);
@@ -33,14 +45,14 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
             .Classes.AsNoTracking()
             .Where(c => c.PutAwayAt == null)
             .ToDictionaryAsync(c => c.Id, cancel);
-        var sources = new Sources(facts, classes, today.AddDays(-DaysBack), today.AddDays(DaysAhead));
+        var sources = new Sources(facts, classes, today.AddDays(-DaysBack), today.AddDays(DaysAhead), teacher);
         var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };
         calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(facts.School.Zone, ZonesFrom, false));
         calendar.AddProperty("X-WR-CALNAME", facts.School.Name);
         var week = await timetable.Read(cancel);
         foreach (var meeting in week.Meetings.Where(m => classes.ContainsKey(m.Class)))
             calendar.Events.AddRange(Weekly(meeting, week, sources));
-        var extras = week.Sessions(sources.From, sources.To).Where(s => s is { IsExtra: true, TakesPlace: true });
+        var extras = week.Sessions(sources.From, sources.To).Where(s => s.IsExtra && sources.IsIn(s));
         foreach (var extra in extras.Where(e => classes.ContainsKey(e.Class)))
             calendar.Events.Add(
                 Event(extra, $"{extra.Class}-{extra.Planned.Date:yyyyMMdd}-{extra.Planned.At:HHmm}", sources)
@@ -61,6 +73,14 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
         if (usual.Count == 0)
             yield break;
         var key = $"{meeting.Class}-{meeting.Weekday}-{meeting.Start:HHmm}".ToLowerInvariant();
+        var mine = sessions.Where(sources.IsIn).ToList();
+        if (sources.Teacher is { } teacher && meeting.Teacher != teacher)
+        {
+            // somebody stands in now and then: those dates, and no week by week
+            foreach (var session in mine)
+                yield return Event(session, $"{key}-{session.Planned.Date:yyyyMMdd}", sources);
+            yield break;
+        }
         var weekly = Event(usual[0], key, sources);
         weekly.RecurrenceRule = new RecurrenceRule(FrequencyType.Weekly);
         if (meeting.Until is { } until)
@@ -68,11 +88,11 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
                 LocalHour.Of(sources.Facts.School.Zone, until, meeting.Start).At.UtcDateTime,
                 "UTC"
             );
-        var there = sessions.Where(s => s.TakesPlace).ToLookup(s => s.Planned.Date);
+        var there = mine.Select(s => s.Planned.Date).ToHashSet();
         foreach (var date in usual.Select(s => s.Date).Where(d => !there.Contains(d)))
             weekly.ExceptionDates.Add(At(date, meeting.Start, sources));
         yield return weekly;
-        foreach (var session in sessions.Where(s => s.TakesPlace && (s.IsMoved || s.IsAway || s.Words.Length > 0)))
+        foreach (var session in mine.Where(s => s.IsMoved || s.IsAway || s.Words.Length > 0))
         {
             var other = Event(session, key, sources);
             other.RecurrenceIdentifier = new RecurrenceIdentifier(

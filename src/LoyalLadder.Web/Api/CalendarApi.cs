@@ -9,6 +9,7 @@ public static class CalendarApi
 {
     public static void MapCalendar(this IEndpointRouteBuilder routes)
     {
+        routes.MapGet("/calendar/{secret}.ics", Subscribed).AllowAnonymous().ExcludeFromDescription();
         routes.MapGet("/timetable.ics", Write).ExcludeFromDescription();
         routes
             .MapGet("/api/v1/timetable.ics", Write)
@@ -17,10 +18,25 @@ public static class CalendarApi
             .Produces<string>(StatusCodes.Status200OK, "text/calendar");
     }
 
+    /// <summary>For calendar programs, which send no headers: whoever has the address reads it.</summary>
+    private static async Task<IResult> Subscribed(
+        HttpContext context,
+        string secret,
+        CalendarAddresses addresses,
+        SchoolCalendar timetable,
+        CancellationToken cancel
+    )
+    {
+        context.Response.Headers.CacheControl = "no-store";
+        context.Response.Headers["Referrer-Policy"] = "no-referrer";
+        return await addresses.Enter(secret, cancel) is { } opened
+            ? File(await timetable.Write(opened.Person, cancel))
+            : Results.NotFound();
+    }
+
     private static async Task<IResult> Write(SchoolCalendar timetable, CancellationToken cancel) =>
-        Results.File(
-            Encoding.UTF8.GetBytes(await timetable.Write(cancel)),
-            "text/calendar; charset=utf-8",
-            "timetable.ics"
-        );
+        File(await timetable.Write(null, cancel));
+
+    private static IResult File(string calendar) =>
+        Results.File(Encoding.UTF8.GetBytes(calendar), "text/calendar; charset=utf-8", "timetable.ics");
 }

@@ -51,6 +51,13 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
         public bool HeadsNeedSecondStep { get; set; }
         public bool FitsPlainSum { get; set; }
 
+        [Range(
+            Data.Schools.School.LeastMonthsOfChanges,
+            Data.Schools.School.MostMonthsOfChanges,
+            ErrorMessage = "3 to 120 months."
+        )]
+        public int MonthsOfChanges { get; set; } = Data.Schools.School.UsualMonthsOfChanges;
+
         [StringLength(4000, ErrorMessage = "At most 4,000 characters.")]
         public string? Policy { get; set; }
 
@@ -70,6 +77,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
                 CrossedMitts = school.CrossedMitts,
                 HeadsNeedSecondStep = school.HeadsNeedSecondStep,
                 FitsPlainSum = school.FitsPlainSum,
+                MonthsOfChanges = school.MonthsOfChanges,
                 UchiInward = school.Customs.HasFlag(NameCustoms.UchiInward),
                 BaroOverFrontFoot = school.Customs.HasFlag(NameCustoms.BaroOverFrontFoot),
             };
@@ -82,7 +90,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             (school.Numbers, school.Policy) = (Numbers?.Trim() ?? "", Policy?.Trim() ?? "");
             (school.Sides, school.BuildUp, school.CrossedMitts) = (Sides, BuildUp, CrossedMitts);
             school.HeadsNeedSecondStep = HeadsNeedSecondStep;
-            school.FitsPlainSum = FitsPlainSum;
+            (school.FitsPlainSum, school.MonthsOfChanges) = (FitsPlainSum, MonthsOfChanges);
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
                 | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None);

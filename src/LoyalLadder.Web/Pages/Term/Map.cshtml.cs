@@ -1,0 +1,186 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text;
+using LoyalLadder.Core.Terms;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Terms;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LoyalLadder.Web.Pages.Term;
+
+/// <summary>The map of a class: what is taught in which session of the term, worked out, changed by hand and taken.</summary>
+public sealed class MapModel(
+    OwnSchool own,
+    TimeProvider time,
+    TermBook terms,
+    TermMaps maps,
+    TermSolves solves,
+    TermSheets sheets
+) : TermPage(own, time, terms, maps, solves)
+{
+    /// <summary>Seconds that a plan is worked on.</summary>
+    private const int UsualSeconds = 20;
+
+    [BindProperty]
+    public LimitsForm Limits { get; set; } = new();
+
+    /// <summary>What was typed to be added; empty for nothing.</summary>
+    [BindProperty]
+    [StringLength(100, ErrorMessage = "At most 100 characters.")]
+    public string? Add { get; set; }
+
+    /// <summary>The form that was sent and not taken; empty where none was.</summary>
+    public string Tried { get; private set; } = "";
+
+    /// <summary>Sheets by the key of their session.</summary>
+    public IReadOnlyDictionary<string, Guid> Sheets { get; private set; } = new Dictionary<string, Guid>();
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        ModelState.Clear();
+        if (!await Load())
+            return NotFound();
+        Limits = LimitsForm.Of(Read.Row);
+        Sheets = await sheets.Of(Read, Cancel);
+        return Page();
+    }
+
+    /// <summary>How far the plan is that is being worked out; asked every second while it is.</summary>
+    public async Task<IActionResult> OnGetStateAsync() => await Load() ? Partial("_Solve", this) : NotFound();
+
+    /// <summary>The map alone, with the best plan so far.</summary>
+    public async Task<IActionResult> OnGetGridAsync()
+    {
+        if (!await Load())
+            return NotFound();
+        Sheets = await sheets.Of(Read, Cancel);
+        return Partial("_Grid", this);
+    }
+
+    public async Task<IActionResult> OnGetCsvAsync() =>
+        await Load()
+            ? File(Encoding.UTF8.GetBytes(TermFiles.Csv(Map)), "text/csv; charset=utf-8", "term.csv")
+            : NotFound();
+
+    public async Task<IActionResult> OnGetCalendarAsync() =>
+        await Load()
+            ? File(
+                Encoding.UTF8.GetBytes(TermFiles.Calendar(Read, Map, await School())),
+                "text/calendar; charset=utf-8",
+                "term.ics"
+            )
+            : NotFound();
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostPlanAsync(int seed = 1)
+    {
+        if (!await Load())
+            return NotFound();
+        if (await Solves.Start(Read.Term.Id, Group, UsualSeconds, seed, Cancel) is { } why)
+            Say(why);
+        return Redirect(Address());
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostStopAsync()
+    {
+        if (!await Load())
+            return NotFound();
+        await Solves.Stop(Read.Row.Id, Cancel);
+        return Redirect(Address());
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostTakeAsync()
+    {
+        if (!await Load())
+            return NotFound();
+        Say(
+            await Solves.Take(Read.Term, Group, Cancel)
+                ? "The plan is the class's own now."
+                : "There is no plan to take."
+        );
+        return Redirect(Address());
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostDropAsync()
+    {
+        if (!await Load())
+            return NotFound();
+        await Solves.Drop(Read.Row.Id, Cancel);
+        return Redirect(Address());
+    }
+
+    /// <summary>Pins something to a session, keeps it out, or neither.</summary>
+    /// <param name="session">The session's key.</param>
+    /// <param name="item">The learnable.</param>
+    /// <param name="must">Null for neither.</param>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostPinAsync(string? session, string? item, bool? must)
+    {
+        if (!ModelState.IsValid || !await Load())
+            return NotFound();
+        var rail = Map.Rails.FirstOrDefault(r => r.Thing.Learnable == item);
+        var column = Map.Columns.FirstOrDefault(c => c.Key == session);
+        if (rail is null || column is null || ClassTerm.Read(column.Key) is not { } at)
+            return NotFound();
+        if (!column.IsOpen)
+            return StatusCode(StatusCodes.Status409Conflict, "What was is not pinned any more.");
+        await Terms.Pin(Read.Term.Id, Group, at, rail.Thing.Learnable, must, Cancel);
+        return IsPart ? new NoContentResult() : Redirect(Address());
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostLimitsAsync()
+    {
+        if (!await Load())
+            return NotFound();
+        if (ModelState.IsValid)
+            ShowErrors(await Terms.SetLimits(Read.Term.Id, Group, Limits.Row(), Cancel), "Limits.");
+        if (ModelState.IsValid)
+            return Redirect(Address());
+        return await Again(nameof(Limits));
+    }
+
+    /// <summary>What goes in, and how often; a name that was typed is added.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostThingsAsync(List<ThingField>? things)
+    {
+        if (!await Load())
+            return NotFound();
+        for (var i = 0; i < (things?.Count ?? 0); i++)
+            if (things![i].Wanted is < 1 or > TermItem.MostWanted)
+                ModelState.AddModelError($"Things[{i}]", $"1 to {TermItem.MostWanted}.");
+        var added = await Added();
+        if (!ModelState.IsValid)
+            return await Again(nameof(ThingField));
+        await Terms.SetThings(
+            Read,
+            [.. (things ?? []).Select(t => (t.Learnable ?? "", t.IsIn, t.Wanted))],
+            added,
+            Cancel
+        );
+        return Redirect(Address());
+    }
+
+    private async Task<string?> Added()
+    {
+        if (string.IsNullOrWhiteSpace(Add))
+            return null;
+        var (found, problem) = (await Material()).LearnableOf(Add, (await Words()).Naming);
+        if (found is null)
+            ModelState.AddModelError(nameof(Add), problem ?? "There is no such thing.");
+        return found;
+    }
+
+    private async Task<IActionResult> Again(string tried)
+    {
+        Tried = tried;
+        if (tried != nameof(Limits))
+            Limits = LimitsForm.Of(Read.Row);
+        Sheets = await sheets.Of(Read, Cancel);
+        return Page();
+    }
+}

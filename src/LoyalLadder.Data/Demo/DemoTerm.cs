@@ -11,6 +11,9 @@ internal sealed class DemoTerm(LadderContext db, TermBook terms, TermMaps maps)
     private const int WeeksSoFar = 4,
         Weeks = 12;
 
+    private const int GoneOver = 9,
+        TimesAgain = 5;
+
     private static readonly string[] Laid = ["Kites", "Cormorants", "Sandpipers"];
 
     public async Task Add(List<ClassGroup> classes, DateOnly today, CancellationToken cancel)
@@ -34,9 +37,34 @@ internal sealed class DemoTerm(LadderContext db, TermBook terms, TermMaps maps)
 
     private async Task LayOut(TermRow term, Guid group, CancellationToken cancel)
     {
+        await Choose((await maps.Read(term, group, cancel))!, term, cancel);
         var map = (await maps.Read(term, group, cancel))!;
         var plan = Followed(map).With(map.Plain, TermSolver.Quick(map.Plain.Ask()));
         await terms.Change(term.Id, group, c => (c.Plan, c.PlannedAt) = (plan.Write(), db.Now), cancel);
+    }
+
+    /// <summary>Some of what ranks ask for and the last weeks held, to be gone over again, and the rest as it is.</summary>
+    private async Task Choose(ClassMap map, TermRow term, CancellationToken cancel)
+    {
+        var again = (
+            await db
+                .TaughtItems.Where(t =>
+                    t.Date >= term.From
+                    && t.LessonShare > 0
+                    && db.Logs.Any(l => l.Id == t.LogId && l.ClassId == map.Class.Id)
+                )
+                .Select(t => new { t.Learnable, t.Date })
+                .Distinct()
+                .ToListAsync(cancel)
+        )
+            .Where(t => map.Choice.Any(c => c.Learnable == t.Learnable && !c.IsIn))
+            .GroupBy(t => t.Learnable)
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .Take(GoneOver)
+            .Select(g => (g.Key, true, (int?)TimesAgain))
+            .ToList();
+        await terms.SetThings(map, again, null, cancel);
     }
 
     /// <summary>What was planned of the weeks that are over: what was taught, and now and then something more.</summary>

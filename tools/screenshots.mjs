@@ -322,12 +322,14 @@ const views = {
             .filter(Boolean)
             .entries()) {
             await go(c.startsWith("/") ? c : "/bench?c=" + c);
-            if (process.env.CLICK) {
-                await wait(
-                    `document.querySelector('${process.env.CLICK}')?.offsetParent`,
+            for (const css of (process.env.CLICK ?? "")
+                .split(";;")
+                .filter(Boolean)) {
+                await wait(`document.querySelector('${css}')?.offsetParent`);
+                await click(css);
+                await new Promise((r) =>
+                    setTimeout(r, Number(process.env.AFTER ?? 600)),
                 );
-                await click(process.env.CLICK);
-                await new Promise((r) => setTimeout(r, 600));
             }
             await size(
                 Number(process.env.WIDTH ?? 1280),

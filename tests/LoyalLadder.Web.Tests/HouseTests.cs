@@ -81,17 +81,18 @@ public class HouseTests
         );
 
     /// <summary>What is written by hand: no migrations, and no data in C#.</summary>
-    private static IEnumerable<(string File, SyntaxNode Root)> Written()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "LoyalLadder.slnx")))
-            folder = folder.Parent;
-        return Directory
-            .EnumerateFiles(Path.Combine(folder.FullName, "src"), "*.cs", SearchOption.AllDirectories)
-            .Select(f => Path.GetRelativePath(folder.FullName, f))
+    private static IEnumerable<(string File, SyntaxNode Root)> Written() =>
+        Directory
+            .EnumerateFiles(Path.Combine(Folder, "src"), "*.cs", SearchOption.AllDirectories)
+            .Select(f => Path.GetRelativePath(Folder, f))
             .Where(f => !f.Split('/').Intersect(["obj", "bin", "Migrations", "node_modules"]).Any())
-            .Select(f => (f, CSharpSyntaxTree.ParseText(File.ReadAllText(Path.Combine(folder.FullName, f))).GetRoot()));
-    }
+            .Select(f => (f, CSharpSyntaxTree.ParseText(File.ReadAllText(Path.Combine(Folder, f))).GetRoot()));
+
+    /// <summary>The folder of the project, above whatever was built.</summary>
+    internal static string Folder { get; } = FolderOf(new DirectoryInfo(AppContext.BaseDirectory));
+
+    private static string FolderOf(DirectoryInfo folder) =>
+        File.Exists(Path.Combine(folder.FullName, "LoyalLadder.slnx")) ? folder.FullName : FolderOf(folder.Parent!);
 
     private static int Lines(SyntaxNode node)
     {

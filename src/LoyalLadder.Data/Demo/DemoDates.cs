@@ -19,15 +19,18 @@ internal static class DemoDates
                 At = Told(name).Start,
             };
 
-        db.Meetings.Add(
-            new MeetingRow
+        MeetingRow Again(string name, int day, TimeOnly start, Guid? teacher) =>
+            new()
             {
-                ClassId = Class("Cormorants").Id,
-                Weekday = today.AddDays(3).DayOfWeek,
-                Start = new TimeOnly(19, 30),
-                TeacherId = staff[0].Id,
+                ClassId = Class(name).Id,
+                Weekday = today.AddDays(day).DayOfWeek,
+                Start = start,
+                TeacherId = teacher,
                 From = today,
-            }
+            };
+        db.Meetings.AddRange(
+            Again("Cormorants", 3, new TimeOnly(19, 30), staff[0].Id),
+            Again("Kites", 4, new TimeOnly(18, 0), null)
         );
         db.Closures.Add(
             new ClosureRow

@@ -34,6 +34,13 @@ internal static class TermMapping
             e.HasMany(c => c.Things).WithOne().HasForeignKey(t => t.ClassTermId).AsPart();
             e.HasMany(c => c.Pins).WithOne().HasForeignKey(p => p.ClassTermId).AsPart();
         });
+        Said(builder);
+        Behind(builder);
+    }
+
+    /// <summary>What somebody said of a class's term.</summary>
+    private static void Said(ModelBuilder builder)
+    {
         builder.Entity<TermThingRow>(e =>
         {
             e.ToTable("term_things");
@@ -53,6 +60,11 @@ internal static class TermMapping
                 })
                 .IsUnique();
         });
+    }
+
+    /// <summary>What is worked out, and what opens the timetable to programs.</summary>
+    private static void Behind(ModelBuilder builder)
+    {
         builder.Entity<TermSolve>(e =>
         {
             e.ToTable("term_solves");

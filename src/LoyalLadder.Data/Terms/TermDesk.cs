@@ -137,10 +137,16 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         }
         (row.Plan, row.Found) = (map.Kept.With(map.Plain, plan).Write(), found + 1);
         Fill(row, score, solved.Bound);
-        row.Offers = string.Join(
-            '\n',
-            solved.Relaxations.Select(r => TermWords.Of(ask, r)).Concat(TermWords.AtFault(ask))
-        );
+        row.Offers =
+            score.Missing == 0
+                ? ""
+                : string.Join(
+                    '\n',
+                    TermWords
+                        .AtFault(ask)
+                        .Select(w => $"Too much: {w}")
+                        .Concat(solved.Relaxations.Select(r => TermWords.Of(ask, r)))
+                );
     }
 
     private static void Fill(TermSolve row, TermScore score, int bound) =>

@@ -6,6 +6,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Terms;
 using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Timetables;
 
 namespace LoyalLadder.Data.Terms;
 
@@ -45,7 +46,7 @@ public static class TermFiles
     public static string Calendar(ClassMap read, TermMap map, SchoolCard school)
     {
         var calendar = new Ical.Net.Calendar { ProductId = "-//Loyal Ladder//Term//EN" };
-        calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(school.Zone, read.Term.From.ToDateTime(default), false));
+        calendar.AddTimeZone(VTimeZone.FromSystemTimeZone(school.Zone, SchoolCalendar.ZonesFrom, false));
         for (var n = 0; n < map.Columns.Count; n++)
         {
             var column = map.Columns[n];

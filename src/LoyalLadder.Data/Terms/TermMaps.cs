@@ -297,54 +297,57 @@ public sealed class TermMaps(
             .Include(c => c.Class)
             .Where(c => c.TermId == term.Id && c.Plan != "" && c.Class!.PutAwayAt == null)
             .ToListAsync(cancel);
-        var classes = rows.ConvertAll(r => r.ClassId);
-        var taught = (
-            await db
-                .TaughtItems.Where(t => t.Date >= term.From && t.Date <= term.Until && t.LessonShare > 0)
-                .Join(
-                    db.Logs.Where(l => classes.Contains(l.ClassId)),
-                    t => t.LogId,
-                    l => l.Id,
-                    (t, l) =>
-                        new
-                        {
-                            l.ClassId,
-                            t.Learnable,
-                            l.On,
-                            l.Start,
-                            t.Stage,
-                        }
-                )
-                .ToListAsync(cancel)
-        ).ToLookup(t => t.ClassId);
+        var taught = (await TaughtAt(term, rows.ConvertAll(r => r.ClassId), cancel)).ToLookup(t => t.ClassId);
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
         var sessions = (await timetable.Sessions(term.From, term.Until, cancel)).ToLookup(s => s.Class);
         return
         [
             .. rows.OrderBy(r => r.Class!.Name, StringComparer.Ordinal)
                 .Select(r =>
-                {
-                    var kept = KeptTerm.Read(r.Plan);
-                    var seen = taught[r.ClassId].ToLookup(t => t.Learnable, t => new TaughtOn(t.On, t.Start, t.Stage));
-                    var plain = new ClassTerm
-                    {
-                        From = term.From,
-                        Until = term.Until,
-                        Sessions = [.. sessions[r.ClassId]],
-                        Things =
-                        [
-                            .. kept.Wanted.Select(w => new TermThing
-                            {
-                                Learnable = w.Key,
-                                Name = w.Key,
-                                Wanted = w.Value,
-                                Taught = [.. seen[w.Key].OrderBy(t => t.Date)],
-                            }),
-                        ],
-                        Today = today,
-                    };
-                    return (r.Class!, TermMap.Weeks(plain, TermMap.Of(plain, kept)));
-                }),
+                    (r.Class!, Weeks(term, KeptTerm.Read(r.Plan), [.. sessions[r.ClassId]], taught[r.ClassId], today))
+                ),
         ];
+    }
+
+    private sealed record TaughtThere(Guid ClassId, string Learnable, DateOnly On, TimeOnly Start, int Stage);
+
+    private Task<List<TaughtThere>> TaughtAt(TermRow term, List<Guid> classes, CancellationToken cancel) =>
+        db
+            .TaughtItems.Where(t => t.Date >= term.From && t.Date <= term.Until && t.LessonShare > 0)
+            .Join(
+                db.Logs.Where(l => classes.Contains(l.ClassId)),
+                t => t.LogId,
+                l => l.Id,
+                (t, l) => new TaughtThere(l.ClassId, t.Learnable, l.On, l.Start, t.Stage)
+            )
+            .ToListAsync(cancel);
+
+    private static IReadOnlyList<TermWeek> Weeks(
+        TermRow term,
+        KeptTerm kept,
+        IReadOnlyList<Core.Timetables.Session> sessions,
+        IEnumerable<TaughtThere> taught,
+        DateOnly today
+    )
+    {
+        var seen = taught.ToLookup(t => t.Learnable, t => new TaughtOn(t.On, t.Start, t.Stage));
+        var plain = new ClassTerm
+        {
+            From = term.From,
+            Until = term.Until,
+            Sessions = sessions,
+            Things =
+            [
+                .. kept.Wanted.Select(w => new TermThing
+                {
+                    Learnable = w.Key,
+                    Name = w.Key,
+                    Wanted = w.Value,
+                    Taught = [.. seen[w.Key].OrderBy(t => t.Date)],
+                }),
+            ],
+            Today = today,
+        };
+        return TermMap.Weeks(plain, TermMap.Of(plain, kept));
     }
 }

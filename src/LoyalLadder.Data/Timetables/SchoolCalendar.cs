@@ -15,7 +15,7 @@ namespace LoyalLadder.Data.Timetables;
 public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBook timetable, TimeProvider time)
 {
     /// <summary>The rules of a zone since then are written out; whatever changes later follows the last of them.</summary>
-    private static readonly DateTime ZonesFrom = new(2020, 1, 1, 0, 0, 0, DateTimeKind.Unspecified);
+    internal static readonly DateTime ZonesFrom = new(2020, 1, 1, 0, 0, 0, DateTimeKind.Unspecified);
 
     /// <summary>Dates are told singly from so many days back to so many ahead.</summary>
     private const int DaysBack = 28,
@@ -74,9 +74,9 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
             yield break;
         var key = $"{meeting.Class}-{meeting.Weekday}-{meeting.Start:HHmm}".ToLowerInvariant();
         var mine = sessions.Where(sources.IsIn).ToList();
+        // somebody stands in now and then: those dates, and no week by week
         if (sources.Teacher is { } teacher && meeting.Teacher != teacher)
         {
-            // somebody stands in now and then: those dates, and no week by week
             foreach (var session in mine)
                 yield return Event(session, $"{key}-{session.Planned.Date:yyyyMMdd}", sources);
             yield break;
@@ -93,14 +93,18 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
             weekly.ExceptionDates.Add(At(date, meeting.Start, sources));
         yield return weekly;
         foreach (var session in mine.Where(s => s.IsMoved || s.IsAway || s.Words.Length > 0))
-        {
-            var other = Event(session, key, sources);
-            other.RecurrenceIdentifier = new RecurrenceIdentifier(
-                At(session.Planned.Date, session.Planned.At, sources),
-                RecurrenceRange.ThisInstance
-            );
-            yield return other;
-        }
+            yield return Other(session, key, sources);
+    }
+
+    /// <summary>One date of a meeting that is other than the rest.</summary>
+    private static CalendarEvent Other(Session session, string key, Sources sources)
+    {
+        var other = Event(session, key, sources);
+        other.RecurrenceIdentifier = new RecurrenceIdentifier(
+            At(session.Planned.Date, session.Planned.At, sources),
+            RecurrenceRange.ThisInstance
+        );
+        return other;
     }
 
     private static CalDateTime At(DateOnly date, TimeOnly hour, Sources sources) =>

@@ -30,6 +30,8 @@ public sealed class EveryPageTests
         "/school",
         "/school/classes",
         "/school/timetable",
+        "/school/calendar",
+        "/term",
         "/school/halls",
         "/school/kit",
         "/school/ranks",
@@ -68,6 +70,7 @@ public sealed class EveryPageTests
             Link("/sheets/library", "a[href^='/sheets/library/']"),
             Link("/sheets", "a[href^='/draft']"),
             Link("/sheets", "a[href^='/date']"),
+            Link("/term", "a[href^='/term/']"),
         ];
         Assert.DoesNotContain("", found);
         return [.. Fixed, .. found];

@@ -70,6 +70,26 @@ public sealed partial class RoleTableTests
         3 POST /school/timetable?handler=Open
         2 POST /school/timetable?handler=Extra
         2 POST /school/timetable?handler=Usual
+        1 GET /term
+        3 POST /term
+        3 POST /term?handler=Remove
+        1 GET /term/{id:guid}
+        1 GET /term/{id:guid}?handler=State
+        1 GET /term/{id:guid}?handler=Grid
+        1 GET /term/{id:guid}?handler=Csv
+        1 GET /term/{id:guid}?handler=Calendar
+        2 POST /term/{id:guid}?handler=Plan
+        2 POST /term/{id:guid}?handler=Stop
+        2 POST /term/{id:guid}?handler=Take
+        2 POST /term/{id:guid}?handler=Drop
+        2 POST /term/{id:guid}?handler=Pin
+        2 POST /term/{id:guid}?handler=Limits
+        2 POST /term/{id:guid}?handler=Things
+        1 GET /term/{id:guid}/paper
+        1 GET /school/calendar
+        1 POST /school/calendar
+        1 POST /school/calendar?handler=Close
+        0 GET /calendar/{secret}.ics
         2 GET /date
         2 GET /draft
         2 POST /draft
@@ -322,6 +342,7 @@ public sealed partial class RoleTableTests
             await db.Ranks.IgnoreQueryFilters().Select(r => r.Id).FirstAsync(),
             await db.Students.IgnoreQueryFilters().Select(s => s.Id).FirstAsync()
         );
+        var group = await db.Classes.IgnoreQueryFilters().Select(c => c.Id).FirstAsync();
         var (grading, combination) = (
             await db.Gradings.IgnoreQueryFilters().Select(g => g.Id).FirstAsync(),
             await db.NumberedCombinations.IgnoreQueryFilters().Select(c => c.Id).FirstAsync()
@@ -336,6 +357,7 @@ public sealed partial class RoleTableTests
                         : route switch
                         {
                             _ when route.StartsWith("/sheets/library", StringComparison.Ordinal) => template.ToString(),
+                            _ when route.StartsWith("/term", StringComparison.Ordinal) => group.ToString(),
                             _ when route.StartsWith("/ladder", StringComparison.Ordinal) => rank.ToString(),
                             _ when route.StartsWith("/people", StringComparison.Ordinal) => student.ToString(),
                             _ when route.StartsWith("/gradings", StringComparison.Ordinal) => grading.ToString(),

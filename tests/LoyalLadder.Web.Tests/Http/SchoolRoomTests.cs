@@ -45,6 +45,7 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
                 "/school/timetable?handler=Extra",
                 "Extra.ClassId,Extra.Date,Extra.ToStart,Extra.Minutes,Extra.HallId,Extra.StandInId,Extra.Reason"
             },
+            { "/term", "Form.Name,Form.From,Form.Until,Form.Gradings[0].TrackId,Form.Gradings[0].On,Edit" },
             { "/school/students", "Form.Names,Form.RankId,Form.ClassIds" },
             { "/school/users", "Form.DisplayName,Form.Email,Form.Role,Form.Password" },
             { "/school/tokens", "Name" },

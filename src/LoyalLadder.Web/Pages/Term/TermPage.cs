@@ -14,7 +14,7 @@ public abstract class TermPage(OwnSchool own, TimeProvider time, TermBook terms,
     protected TermSolves Solves { get; } = solves;
 
     /// <summary>The class.</summary>
-    [BindProperty(SupportsGet = true)]
+    [BindProperty(SupportsGet = true, Name = "id")]
     public Guid Group { get; set; }
 
     /// <summary>The term; null for the one of today.</summary>

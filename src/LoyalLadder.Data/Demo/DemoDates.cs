@@ -30,7 +30,7 @@ internal static class DemoDates
             };
         db.Meetings.AddRange(
             Again("Cormorants", 3, new TimeOnly(19, 30), staff[0].Id),
-            Again("Kites", 4, new TimeOnly(18, 0), null)
+            Again("Sandpipers", 4, new TimeOnly(10, 0), null)
         );
         db.Closures.Add(
             new ClosureRow

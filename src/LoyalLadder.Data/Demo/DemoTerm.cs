@@ -11,8 +11,8 @@ internal sealed class DemoTerm(LadderContext db, TermBook terms, TermMaps maps)
     private const int WeeksSoFar = 4,
         Weeks = 12;
 
-    private const int GoneOver = 9,
-        TimesAgain = 5;
+    private const int GoneOver = 5,
+        TimesAgain = 4;
 
     private static readonly string[] Laid = ["Kites", "Cormorants", "Sandpipers"];
 

@@ -26,6 +26,11 @@ public sealed class MentionTests(Loft loft) : IClassFixture<Loft>
         "BandLimits.Limits",
         "KeptRounds.Ask",
         "KeptRounds.Calls",
+        "ClassTermRow.Plan",
+        "TermSolve.Plan",
+        // what the program says of a plan that nobody took yet: names of things, and of rules
+        "TermSolve.Offers",
+        "TermSolve.Trouble",
         // places and words of the trade
         "SheetLine.Place",
         "SheetChange.AfterPlace",

@@ -283,7 +283,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.All(text.Split("\r\n"), l => Assert.True(Encoding.UTF8.GetByteCount(l) <= 75));
         var calendar = Ical.Net.Calendar.Load(text)!;
         Assert.Equal(9, calendar.Events.Count(e => e.RecurrenceRule is not null));
-        var kites = calendar.Events.Single(e => e.Summary == "Kites" && e.DtStart!.DayOfWeek == DayOfWeek.Tuesday);
+        var kites = calendar.Events.Single(e => e.Summary == "Kites");
         Assert.Equal(
             ("Europe/London", 18, 45),
             (
@@ -302,7 +302,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
                     .Where(o => ((Ical.Net.CalendarComponents.CalendarEvent)o.Source).Summary == name)
                     .Select(o => o.Period.StartTime.Value.ToString("d HH:mm", CultureInfo.InvariantCulture)),
             ];
-        Assert.Equal(["7 18:00", "11 18:00", "14 18:00", "25 18:00", "28 18:00"], Days("Kites"));
+        Assert.Equal(["7 18:00", "14 18:00", "28 18:00"], Days("Kites"));
         Assert.Equal(["9 16:00", "16 15:30", "23 15:30"], Days("Limpets"));
         Assert.Equal(["12 07:00", "20 07:00", "26 07:00"], Days("Early Tide"));
         Assert.Equal(["7 19:30", "10 19:30", "14 19:30", "17 19:30", "24 19:30", "28 19:30"], Days("Cormorants"));

@@ -1,6 +1,6 @@
 // Serves pages to some callers at a time from a running demo school (./start) and prints the percentiles.
 // node bench/load.mjs [callers] [requests] [set]: the set is usual, rooms (each against a page that reads nothing, with the processor
-// time of the web process), progress (of the largest class) or edit (of a sheet of 300 lines).
+// time of the web process), progress (of the largest class), edit (of a sheet of 300 lines) or solving (while a plan is worked out).
 import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import http from "node:http";
 
@@ -122,8 +122,12 @@ async function measure(name, request, warm = 600) {
             `${(requests / seconds).toFixed(0)}/s  ${(bytes / 1000).toFixed(0)} kB  ${bad} not ok  ` +
             `${spent.toFixed(1)} ms of processor`,
     );
+    p95 = Number(at(0.95));
     return requests / seconds;
 }
+
+/** Of what was measured last, in ms. */
+let p95 = 0;
 
 if (set === "usual") {
     const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec(
@@ -222,5 +226,44 @@ if (set === "usual") {
             ),
         60,
     );
+}
+if (set === "solving") {
+    const today = (await call("/", { cookie })).text;
+    const pages = [
+        "/",
+        /href="(\/sheets\/[0-9a-f-]{36})"/.exec(today)[1],
+        "/sheets",
+        "/people",
+    ];
+    const map = /href="(\/term\/[^"]+)"[^>]*>Kites/
+        .exec((await call("/term", { cookie })).text)[1]
+        .replace("&amp;", "&");
+    const body = form({
+        __RequestVerificationToken: tokenOf((await call(map, { cookie })).text),
+    });
+    const without = new Map();
+    for (const path of pages) {
+        await measure(path, () => call(path, { cookie }), 200);
+        without.set(path, p95);
+    }
+    // as soon as one plan is done the next is worked out
+    let isOver = false;
+    const solving = (async () => {
+        while (!isOver) {
+            await call(`${map}&handler=Plan`, { method: "POST", cookie, body });
+            await new Promise((r) => setTimeout(r, 500));
+        }
+    })();
+    for (const path of pages) {
+        await measure(
+            `${path} beside a plan`,
+            () => call(path, { cookie }),
+            20,
+        );
+        console.log(`    p95 times ${(p95 / without.get(path)).toFixed(2)}`);
+    }
+    isOver = true;
+    await solving;
+    await call(`${map}&handler=Drop`, { method: "POST", cookie, body });
 }
 agent.destroy();

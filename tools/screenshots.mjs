@@ -256,6 +256,12 @@ const views = {
         await go(await href('a[href^="/draft"]', "Sandpipers"));
         await shot("draft");
     },
+    async term() {
+        await go("/term");
+        await click(".term-school tbody tr:nth-child(2) a");
+        await wait('document.querySelector("[data-map]")');
+        await shot("term");
+    },
     async timetable() {
         await go("/school/timetable");
         await shot("timetable");
@@ -275,7 +281,6 @@ const views = {
         await click("#all-there");
         await click("#roll .person:nth-child(4)");
         await wait('document.querySelector("#roll .is-late")');
-        await shot("mat-before");
         await click("#main");
         await wait('document.body.dataset.state === "running"');
         for (

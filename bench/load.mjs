@@ -185,7 +185,7 @@ if (set === "usual") {
             () => call(path, { cookie }),
             200,
         );
-} else {
+} else if (set === "edit") {
     const fresh = await call("/sheets/new", { cookie });
     const group = /<option value="([0-9a-f-]{36})"/.exec(fresh.text)[1];
     const moves = [
@@ -251,7 +251,7 @@ if (set === "solving") {
     const solving = (async () => {
         while (!isOver) {
             await call(`${map}&handler=Plan`, { method: "POST", cookie, body });
-            await new Promise((r) => setTimeout(r, 500));
+            await new Promise((r) => setTimeout(r, 2000));
         }
     })();
     for (const path of pages) {

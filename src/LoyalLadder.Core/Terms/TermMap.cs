@@ -127,7 +127,7 @@ public sealed record TermMap(IReadOnlyList<TermColumn> Columns, IReadOnlyList<Te
         : term.Logged.Contains(key) ? TermMarkState.Missed
         : TermMarkState.NotLogged;
 
-    /// <summary>By session the stage that it held something at; a lesson belongs to the session of its day that is nearest to its hour.</summary>
+    /// <summary>By session the stage that it held something at; a lesson belongs to the session nearest to its hour.</summary>
     private static int?[] TaughtIn(ClassTerm term, TermThing thing)
     {
         var stages = new int?[term.Sessions.Count];

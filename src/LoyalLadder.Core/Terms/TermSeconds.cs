@@ -6,7 +6,7 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Terms;
 
-/// <summary>How long something takes in a lesson when it is new, when it comes again, and from then on: by the clock, in a usual dose.</summary>
+/// <summary>How long something takes when it is new, when it comes again, and from then on: by the clock, in a usual dose.</summary>
 public static class TermSeconds
 {
     /// <summary>Seconds where a name cannot be read.</summary>

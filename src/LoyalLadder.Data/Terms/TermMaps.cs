@@ -256,7 +256,7 @@ public sealed class TermMaps(
     private static DateOnly? GradingOf(TermRow term, HashSet<Guid> tracks) =>
         term.Gradings.Where(g => tracks.Contains(g.TrackId)).Select(g => (DateOnly?)g.On).Min();
 
-    /// <summary>What the plan of a class has for the session of a day and hour, what is pinned first; nothing where there is none.</summary>
+    /// <summary>What the plan of a class has for the session of a day and hour, what is pinned first.</summary>
     public async Task<IReadOnlyList<PlannedThing>> PlannedFor(
         Guid classId,
         DateOnly date,

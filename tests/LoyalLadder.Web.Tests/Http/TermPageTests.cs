@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Tests.Http;
 
-/// <summary>Terms and their maps: a plan worked out behind the page, shown, stopped, taken, pinned; bad input beside what was typed.</summary>
+/// <summary>Terms and their maps: a plan worked out behind the page, stopped, taken; pins; bad input beside what was typed.</summary>
 public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;

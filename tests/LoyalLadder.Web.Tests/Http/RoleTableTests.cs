@@ -70,6 +70,7 @@ public sealed partial class RoleTableTests
         3 POST /school/timetable?handler=Open
         2 POST /school/timetable?handler=Extra
         2 POST /school/timetable?handler=Usual
+        2 POST /sheets?handler=Copy
         1 GET /term
         3 POST /term
         3 POST /term?handler=Remove

@@ -22,7 +22,6 @@ public sealed class CalendarModel(OwnSchool own, TimeProvider time, CalendarAddr
     public async Task<IActionResult> OnPostAsync(bool isOwn)
     {
         Link = address.Link($"/calendar/{await addresses.Renew(isOwn, Cancel)}.ics");
-        Response.Headers.CacheControl = "no-store";
         await Load();
         return Page();
     }

@@ -1,18 +1,64 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Terms;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
+using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
 
-/// <summary>The lessons of the coming week.</summary>
-public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days) : RoomPage(own, time)
+/// <summary>The lessons of the coming days, or of any week; a week's sheets begin those of another.</summary>
+public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, WeekCopy copies) : RoomPage(own, time)
 {
     private const int DaysAhead = 7;
 
+    /// <summary>Weeks to come that sheets can be copied to.</summary>
+    private const int WeeksOffered = 6;
+
+    /// <summary>A day of the week that is shown; null for the days from today on.</summary>
+    [BindProperty(SupportsGet = true)]
+    public DateOnly? Week { get; set; }
+
     public List<(DateOnly Date, List<DayEntry> Entries)> Days { get; private set; } = [];
 
-    public async Task OnGetAsync()
+    /// <summary>The Monday of the week that is shown, or of this one.</summary>
+    public DateOnly Monday { get; private set; }
+
+    /// <summary>Mondays that sheets of the week can be copied to.</summary>
+    public IReadOnlyList<DateOnly> Offered { get; private set; } = [];
+
+    public bool HasSheets => Days.Exists(d => d.Entries.Exists(e => e.Lines > 0));
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        ModelState.Clear();
+        return await Load() ? Page() : NotFound();
+    }
+
+    /// <summary>Begins the sheets of another week with those of this one.</summary>
+    /// <param name="to">The Monday of that week.</param>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostCopyAsync(DateOnly? to)
+    {
+        if (!ModelState.IsValid || !await Load() || to is not { } monday || !Offered.Contains(monday))
+            return NotFound();
+        var copied = await copies.Copy(Key, Monday, monday, Cancel);
+        var begun = $"{Spoken.Many(copied.Begun, "sheet")} begun for the week of {Shown.Day(monday)}.";
+        Say(string.Join('\n', copied.Left.Prepend(begun)));
+        return Redirect($"/sheets?week={Shown.Field(monday)}");
+    }
+
+    private async Task<bool> Load()
     {
         var today = await Today();
-        Days = await days.Of(today, today.AddDays(DaysAhead), Cancel);
+        if (Week is { } day && !LessonDays.MayBePlanned(day, today))
+            return false;
+        Monday = TermMap.MondayOf(Week ?? today);
+        Days = Week is null
+            ? await days.Of(today, today.AddDays(DaysAhead), Cancel)
+            : await days.Of(Monday, Monday.AddDays(DaysAhead - 1), Cancel);
+        var first = TermMap.MondayOf(today);
+        Offered = [.. Enumerable.Range(0, WeeksOffered).Select(w => first.AddDays(7 * w)).Where(m => m != Monday)];
+        return true;
     }
 }

@@ -219,11 +219,6 @@ const views = {
         await go("/material?q=mawashi");
         await shot("material");
     },
-    async form() {
-        await go("/material?show=forms");
-        await go(await href('a[href^="/material/numbered/"]', "Breakwater"));
-        await shot("form");
-    },
     async ladder() {
         await go("/ladder");
         await shot("ladder");
@@ -281,6 +276,7 @@ const views = {
         await click("#all-there");
         await click("#roll .person:nth-child(4)");
         await wait('document.querySelector("#roll .is-late")');
+        await shot("mat-before");
         await click("#main");
         await wait('document.body.dataset.state === "running"');
         for (

@@ -48,8 +48,8 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         {
             await Work(school, solve, stop, stopping);
         }
-        catch (Exception e)
-            when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException or TimeoutException)
+        // one plan that fails, however it does, must not end the service that works out the others
+        catch (Exception e) when (!stopping.IsCancellationRequested)
         {
             Failed(log, e.Message);
         }

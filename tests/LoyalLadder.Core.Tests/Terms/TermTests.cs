@@ -35,7 +35,7 @@ public class TermTests
     [Fact]
     public void A_complete_plan_offers_nothing_to_give_way_and_is_no_better_than_its_bound()
     {
-        var solved = Solved(new GivenTerm(1).Feasible(6, 5) with { SecondsToSolve = 2 });
+        var solved = Solved(new GivenTerm(1).Feasible(6, 5) with { SecondsToSolve = 20 });
         Assert.True(solved.IsComplete, $"{solved.Score}");
         Assert.Empty(solved.Relaxations);
         Assert.True(solved.Bound <= solved.Score!.GapDays);
@@ -156,7 +156,7 @@ public class TermTests
         var offered = 0;
         for (var seed = 1; seed <= 3; seed++)
         {
-            var ask = new GivenTerm(seed).Feasible(6, 6) with { SecondsToSolve = 1 };
+            var ask = new GivenTerm(seed).Feasible(6, 6) with { SecondsToSolve = 20 };
             ask = ask with
             {
                 Sessions = ask.Sessions.Select(s => s with { Minutes = Math.Max(0, s.Minutes - 2) }).ToSequence(),

@@ -71,6 +71,9 @@ public sealed record TermLimits
     /// <summary>New items in one session.</summary>
     public int NewItems { get; init; } = 3;
 
+    /// <summary>The same where nobody has said: children take in less at once.</summary>
+    public static int UsualNewItems(Techniques.AgeBand band) => band == Techniques.AgeBand.Kids ? 2 : 3;
+
     /// <summary>Days between two exposures of one item, at least.</summary>
     public int LeastDays { get; init; } = 2;
 

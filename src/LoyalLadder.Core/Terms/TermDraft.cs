@@ -113,13 +113,13 @@ internal sealed class TermDraft
     /// <summary>Puts an item into sessions that it was in before.</summary>
     public void Set(int item, int[] places)
     {
-        Count1(item, _places[item], -1);
+        Tally(item, _places[item], -1);
         _places[item] = places;
-        Count1(item, places, 1);
+        Tally(item, places, 1);
         _cost[item] = CostOf(item, places);
     }
 
-    private void Count1(int item, int[] places, int sign)
+    private void Tally(int item, int[] places, int sign)
     {
         for (var k = 0; k < places.Length; k++)
         {

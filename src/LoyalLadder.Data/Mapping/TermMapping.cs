@@ -26,7 +26,6 @@ internal static class TermMapping
         builder.Entity<ClassTermRow>(e =>
         {
             e.ToTable("class_terms");
-            e.Property(c => c.Plan);
             e.Ignore(c => c.Limits);
             e.HasIndex(c => new { c.TermId, c.ClassId }).IsUnique();
             e.HasOne(c => c.Term).WithMany().HasForeignKey(c => c.TermId).AsPart();

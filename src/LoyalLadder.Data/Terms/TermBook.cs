@@ -122,12 +122,13 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
                     .FirstOrDefaultAsync(c => c.TermId == term && c.ClassId == group, cancel);
                 if (row is null)
                 {
-                    if (
-                        !await db.Terms.AnyAsync(t => t.Id == term, cancel)
-                        || !await db.Classes.AnyAsync(c => c.Id == group && c.PutAwayAt == null, cancel)
-                    )
+                    var meeting = await db.Classes.FirstOrDefaultAsync(
+                        c => c.Id == group && c.PutAwayAt == null,
+                        cancel
+                    );
+                    if (meeting is null || !await db.Terms.AnyAsync(t => t.Id == term, cancel))
                         return null;
-                    row = new ClassTermRow { TermId = term, ClassId = group };
+                    row = ClassTermRow.Of(term, meeting);
                     db.ClassTerms.Add(row);
                 }
                 change(row);

@@ -93,18 +93,7 @@ public sealed class TermMaps(
             .Include(c => c.Pins)
             .AsSplitQuery()
             .FirstOrDefaultAsync(c => c.TermId == term && c.ClassId == group, cancel)
-        ?? new ClassTermRow
-        {
-            TermId = term,
-            ClassId = group,
-            NewItems = NewItemsOf(await Band(group, cancel)),
-        };
-
-    private Task<Core.Techniques.AgeBand> Band(Guid group, CancellationToken cancel) =>
-        db.Classes.Where(c => c.Id == group).Select(c => c.Band).FirstAsync(cancel);
-
-    /// <summary>Children take in less at once.</summary>
-    private static int NewItemsOf(Core.Techniques.AgeBand band) => band == Core.Techniques.AgeBand.Kids ? 2 : 3;
+        ?? ClassTermRow.Of(term, await db.Classes.AsNoTracking().FirstAsync(c => c.Id == group, cancel));
 
     private sealed record Person(Guid Id, Guid? RankId);
 

@@ -56,6 +56,15 @@ public sealed class ClassTermRow : SchoolRow
     public List<TermThingRow> Things { get; set; } = [];
     public List<TermPinRow> Pins { get; set; } = [];
 
+    /// <summary>A class in a term as it is while nobody has said anything of it.</summary>
+    public static ClassTermRow Of(Guid term, ClassGroup group) =>
+        new()
+        {
+            TermId = term,
+            ClassId = group.Id,
+            NewItems = TermLimits.UsualNewItems(group.Band),
+        };
+
     public TermLimits Limits =>
         new()
         {

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using LoyalLadder.Core;
 using LoyalLadder.Core.Terms;
 using LoyalLadder.Data;
+using LoyalLadder.Data.Terms;
 
 namespace LoyalLadder.Web.Api;
 
@@ -120,7 +121,7 @@ public static class TermsApi
         await turn.WaitAsync(cancel);
         try
         {
-            return Results.Ok(Answer(ask, await Task.Run(() => TermSolver.Solve(ask), cancel)));
+            return Results.Ok(Answer(ask, await QuietThread.Run(() => TermSolver.Solve(ask, stop: cancel))));
         }
         finally
         {

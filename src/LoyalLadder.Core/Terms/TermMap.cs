@@ -90,9 +90,7 @@ public sealed record TermMap(IReadOnlyList<TermColumn> Columns, IReadOnlyList<Te
 
     /// <summary>The week of the term that a day is in; the first is the one that the term begins in, Monday to Sunday.</summary>
     public static int WeekOf(DateOnly from, DateOnly day) =>
-        ((MondayOf(day).DayNumber - MondayOf(from).DayNumber) / 7) + 1;
-
-    public static DateOnly MondayOf(DateOnly day) => day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
+        ((WeekDays.MondayOf(day).DayNumber - WeekDays.MondayOf(from).DayNumber) / 7) + 1;
 
     private static TermRail RailOf(ClassTerm term, KeptTerm plan, TermThing thing, HashSet<string> open, int[] seconds)
     {
@@ -153,7 +151,7 @@ public sealed record TermMap(IReadOnlyList<TermColumn> Columns, IReadOnlyList<Te
     {
         var weeks = new List<TermWeek>();
         var wanted = map.Rails.Sum(r => r.Thing.Wanted);
-        for (var monday = MondayOf(term.From); monday <= term.Until; monday = monday.AddDays(7))
+        for (var monday = WeekDays.MondayOf(term.From); monday <= term.Until; monday = monday.AddDays(7))
         {
             var end = monday.AddDays(6);
             int Held(TermRail rail, bool withPlanned) =>

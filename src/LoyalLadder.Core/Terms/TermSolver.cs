@@ -63,7 +63,7 @@ public sealed class TermSolver
     private const double ShareForAll = 0.65,
         ShareForMost = 0.2,
         ShareForLongGaps = 0.2,
-        ShareForGapsOfShort = 0.5,
+        ShareForGapsOfShort = 0.4,
         ShareForLoad = 0.2;
 
     private const double LeastSeconds = 0.5;
@@ -113,7 +113,7 @@ public sealed class TermSolver
         var score = TermScore.Of(_ask, _best);
         _bound = Math.Clamp(Math.Max(_bound, GapDays(bound)), 0, score.GapDays);
         var isBest = isLeast && isFewest && (status == CpSolverStatus.Optimal || _bound == score.GapDays);
-        var relaxations = score.Missing == 0 ? [] : TermRelaxing.Of(_ask, _best, isLeast, _stop).ToSequence();
+        var relaxations = score.Missing == 0 ? [] : TermRelaxing.Of(_ask, _best, isLeast, () => _ask.SecondsToSolve - watch.Elapsed.TotalSeconds, _stop).ToSequence();
         return new TermSolved(_best, score, isBest ? score.GapDays : _bound, isBest, relaxations, Taken(watch));
     }
 

@@ -11,10 +11,10 @@ public static class TermWords
         var amount = relaxation.Amount;
         return relaxation.Kind switch
         {
-            RelaxationKind.Exposures => $"{Spoken.Many(amount, "exposure")} fewer of {Names(ask, relaxation.Items)}",
+            RelaxationKind.Exposures => $"{Spoken.Many(amount, "lesson")} fewer of {Names(ask, relaxation.Items)}",
             RelaxationKind.Minutes => $"{Spoken.Many(amount, "minute")} more in every session",
-            RelaxationKind.NewItems => $"{Spoken.Many(amount, "new item")} more in a session",
-            RelaxationKind.Gap => $"{Spoken.Many(amount, "day")} less between two exposures of one item",
+            RelaxationKind.NewItems => $"{Spoken.Many(amount, "new thing")} more in a session",
+            RelaxationKind.Gap => $"{Spoken.Many(amount, "day")} less between two lessons of one thing",
             _ => string.Create(
                 CultureInfo.InvariantCulture,
                 $"the grading {Spoken.Many(amount, "day")} later, on {ask.Grading?.AddDays(amount):d MMMM}"
@@ -49,7 +49,7 @@ public static class TermWords
             sessions.Count * ask.Limits.NewItems
         );
         if (fresh > begins)
-            yield return $"{Spoken.Many(fresh, "new item")} have to begin and there is room for {begins}";
+            yield return $"{Spoken.Many(fresh, "new thing")} have to begin and there is room for {begins}";
         foreach (var item in ask.Items.Where(i => i.Open > 0))
         {
             var days = sessions.Count(s => ask.MayStand(item, s) && s.Minutes * 60 >= item.Seconds.Min());

@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Terms;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Terms;
 using Microsoft.EntityFrameworkCore;
@@ -18,7 +19,7 @@ internal sealed class DemoTerm(LadderContext db, TermBook terms, TermMaps maps)
 
     public async Task Add(List<ClassGroup> classes, DateOnly today, CancellationToken cancel)
     {
-        var monday = TermMap.MondayOf(today).AddDays(-7 * WeeksSoFar);
+        var monday = WeekDays.MondayOf(today).AddDays(-7 * WeeksSoFar);
         var tracks = await db.Tracks.Select(t => t.Id).ToListAsync(cancel);
         var row = new TermRow
         {

@@ -9,13 +9,16 @@ using Microsoft.Extensions.Logging;
 namespace LoyalLadder.Data.Terms;
 
 /// <summary>
-/// Works out plans behind the pages, one after the other, on a thread that gives way to whoever is waited for. What it has
+/// Works out plans behind the pages, a few schools' at once, on threads that give way to whoever is waited for. What it has
 /// found so far is in the database twice a second, so that any process can show it and a kill loses nothing that was taken.
 /// </summary>
 public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider time, ILogger<TermDesk> log)
     : BackgroundService
 {
     private static readonly TimeSpan Beat = TimeSpan.FromMilliseconds(500);
+
+    /// <summary>Plans that are worked out at once; whoever is behind these waits, and says that it does.</summary>
+    private readonly SemaphoreSlim _room = new(Math.Max(2, Environment.ProcessorCount));
 
     private readonly Channel<(Guid School, Guid Solve)> _asked = Channel.CreateUnbounded<(Guid, Guid)>();
     private readonly ConcurrentDictionary<Guid, CancellationTokenSource> _running = new();
@@ -32,12 +35,17 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        var working = new List<Task>();
         try
         {
             await foreach (var (school, solve) in _asked.Reader.ReadAllAsync(stoppingToken))
-                await Carefully(school, solve, stoppingToken);
+            {
+                working.RemoveAll(w => w.IsCompleted);
+                working.Add(Carefully(school, solve, stoppingToken));
+            }
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested) { }
+        await Task.WhenAll(working).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
     }
 
     private async Task Carefully(Guid school, Guid solve, CancellationToken stopping)
@@ -46,7 +54,8 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         _running[school] = stop;
         try
         {
-            await Work(school, solve, stop, stopping);
+            if (await HasRoom(school, solve, stopping))
+                await Work(school, solve, stop, stopping);
         }
         // one plan that fails, however it does, must not end the service that works out the others
         catch (Exception e) when (!stopping.IsCancellationRequested)
@@ -59,7 +68,34 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         }
     }
 
+    /// <summary>Waits for its turn; false where nobody wants it any more by then.</summary>
+    private async Task<bool> HasRoom(Guid school, Guid id, CancellationToken stopping)
+    {
+        while (!await _room.WaitAsync(Beat, stopping))
+        {
+            await using var scope = Scope(school);
+            var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
+            if (await Tell(db, id, _ => { }, false, stopping))
+                continue;
+            await Tell(db, id, _ => { }, true, stopping);
+            return false;
+        }
+        return true;
+    }
+
     private async Task Work(Guid school, Guid id, CancellationTokenSource stop, CancellationToken stopping)
+    {
+        try
+        {
+            await WorkNow(school, id, stop, stopping);
+        }
+        finally
+        {
+            _room.Release();
+        }
+    }
+
+    private async Task WorkNow(Guid school, Guid id, CancellationTokenSource stop, CancellationToken stopping)
     {
         await using var scope = Scope(school);
         var db = scope.ServiceProvider.GetRequiredService<LadderContext>();
@@ -192,6 +228,12 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         var scope = scopes.CreateAsyncScope();
         scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = school;
         return scope;
+    }
+
+    public override void Dispose()
+    {
+        _room.Dispose();
+        base.Dispose();
     }
 
     [LoggerMessage(LogLevel.Warning, "A term plan was given up: {Why}")]

@@ -57,7 +57,7 @@ public sealed class TimetableBook(LadderContext db, OwnSchool own, SchoolMemory 
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
         return (await Read(cancel))
             .Meetings.Where(m => !(m.Until < today))
-            .OrderBy(m => ((int)m.Weekday + 6) % 7)
+            .OrderBy(m => WeekDays.PlaceOf(m.Weekday))
             .ThenBy(m => m.Start)
             .ToLookup(m => m.Class);
     }

@@ -27,7 +27,7 @@ public sealed class WeekBook(LadderContext db)
                     .Where(m => m.Class!.PutAwayAt == null)
                     .ToListAsync(cancel)
             )
-                .OrderBy(m => ((int)m.Weekday + 6) % 7)
+                .OrderBy(m => WeekDays.PlaceOf(m.Weekday))
                 .ThenBy(m => m.Start)
                 .ThenBy(m => m.Class!.Name, StringComparer.Ordinal),
         ];

@@ -220,7 +220,7 @@ public class ClassTermTests
         var ask = Term(Enumerable.Range(0, 30).Select(n => Thing($"thing {n}")).ToArray()).Ask();
         var words = TermWords.AtFault(ask).ToList();
         Assert.Contains("all together needs 315 minutes and there are 180", words);
-        Assert.Contains("30 new items have to begin and there is room for 15", words);
+        Assert.Contains("30 new things have to begin and there is room for 15", words);
         Assert.Equal("3 lessons without a place, 1 gap over 21 days", TermWords.Headline(3, 1, 21));
         Assert.Equal("everything has its place", TermWords.Headline(0, 0, 21));
     }

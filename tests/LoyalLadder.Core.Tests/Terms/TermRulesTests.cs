@@ -141,11 +141,11 @@ public class TermRulesTests
         Assert.Equal(days, TermItem.IdealGap(exposure));
 
     [Theory]
-    [InlineData(RelaxationKind.Exposures, 1, "1 exposure fewer of kick")]
-    [InlineData(RelaxationKind.Exposures, 3, "3 exposures fewer of kick")]
+    [InlineData(RelaxationKind.Exposures, 1, "1 lesson fewer of kick")]
+    [InlineData(RelaxationKind.Exposures, 3, "3 lessons fewer of kick")]
     [InlineData(RelaxationKind.Minutes, 2, "2 minutes more in every session")]
-    [InlineData(RelaxationKind.NewItems, 1, "1 new item more in a session")]
-    [InlineData(RelaxationKind.Gap, 1, "1 day less between two exposures of one item")]
+    [InlineData(RelaxationKind.NewItems, 1, "1 new thing more in a session")]
+    [InlineData(RelaxationKind.Gap, 1, "1 day less between two lessons of one thing")]
     [InlineData(RelaxationKind.Grading, 7, "the grading 7 days later, on 7 October")]
     public void What_would_be_enough_is_said_in_words(RelaxationKind kind, int amount, string words)
     {

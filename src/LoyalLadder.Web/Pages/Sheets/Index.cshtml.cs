@@ -1,5 +1,5 @@
 using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Terms;
+using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
@@ -53,11 +53,11 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, W
         var today = await Today();
         if (Week is { } day && !LessonDays.MayBePlanned(day, today))
             return false;
-        Monday = TermMap.MondayOf(Week ?? today);
+        Monday = WeekDays.MondayOf(Week ?? today);
         Days = Week is null
             ? await days.Of(today, today.AddDays(DaysAhead), Cancel)
             : await days.Of(Monday, Monday.AddDays(DaysAhead - 1), Cancel);
-        var first = TermMap.MondayOf(today);
+        var first = WeekDays.MondayOf(today);
         Offered = [.. Enumerable.Range(0, WeeksOffered).Select(w => first.AddDays(7 * w)).Where(m => m != Monday)];
         return true;
     }

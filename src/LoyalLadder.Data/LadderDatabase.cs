@@ -139,6 +139,7 @@ public static class LadderDatabase
             .AddScoped<ProgressBook>()
             .AddScoped<StandBook>()
             .AddScoped<SyllabusBook>()
+            .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()
             .AddScoped<SignOffBook>();
 

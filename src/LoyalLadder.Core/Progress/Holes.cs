@@ -60,22 +60,7 @@ public static class Holes
         DateOnly today
     ) =>
         Of(
-            [
-                .. track.Ranks.Select(r => new Rung(
-                    r.Id,
-                    r.Name,
-                    [
-                        .. r.Requirements.Select(a => new AskedFor(
-                            r.Id,
-                            a.Learnable,
-                            a.StageToReach,
-                            a.Kind == RequirementKind.SelfDefence,
-                            a.Amount
-                        )),
-                    ],
-                    r.Stripes > 0
-                )),
-            ],
+            RungsOf(track),
             covered.ToDictionary(c => c.Key, c => new TaughtTo(c.Value.Lessons, c.Value.Last)),
             ladder
                 .Tracks.SelectMany(t => t.Ranks)
@@ -87,6 +72,31 @@ public static class Holes
             group,
             today
         );
+
+    /// <summary>The holes that lie in what a track asks for, whatever was taught: too early, shape and weight of ranks, twice.</summary>
+    public static IEnumerable<Hole> OfAsking(Track track, Catalogue catalogue, Func<string, string> name)
+    {
+        var rungs = RungsOf(track);
+        return [.. TooEarly(rungs, catalogue, name), .. Shape(rungs), .. Twice(rungs, name)];
+    }
+
+    private static IReadOnlyList<Rung> RungsOf(Track track) =>
+        [
+            .. track.Ranks.Select(r => new Rung(
+                r.Id,
+                r.Name,
+                [
+                    .. r.Requirements.Select(a => new AskedFor(
+                        r.Id,
+                        a.Learnable,
+                        a.StageToReach,
+                        a.Kind == RequirementKind.SelfDefence,
+                        a.Amount
+                    )),
+                ],
+                r.Stripes > 0
+            )),
+        ];
 
     /// <param name="rungs">The track, the lowest rank first.</param>
     /// <param name="taught">By learnable, to the chosen group.</param>

@@ -113,7 +113,12 @@ public sealed class TermSolver
         var score = TermScore.Of(_ask, _best);
         _bound = Math.Clamp(Math.Max(_bound, GapDays(bound)), 0, score.GapDays);
         var isBest = isLeast && isFewest && (status == CpSolverStatus.Optimal || _bound == score.GapDays);
-        var relaxations = score.Missing == 0 ? [] : TermRelaxing.Of(_ask, _best, isLeast, () => _ask.SecondsToSolve - watch.Elapsed.TotalSeconds, _stop).ToSequence();
+        var relaxations =
+            score.Missing == 0
+                ? []
+                : TermRelaxing
+                    .Of(_ask, _best, isLeast, () => _ask.SecondsToSolve - watch.Elapsed.TotalSeconds, _stop)
+                    .ToSequence();
         return new TermSolved(_best, score, isBest ? score.GapDays : _bound, isBest, relaxations, Taken(watch));
     }
 

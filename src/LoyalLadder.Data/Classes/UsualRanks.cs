@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Data.Classes;
@@ -5,17 +6,7 @@ namespace LoyalLadder.Data.Classes;
 /// <summary>Three tracks to begin with; a school changes them to its own.</summary>
 public static class UsualRanks
 {
-    private static readonly (string Name, string Colour)[] Colours =
-    [
-        ("White", "#fffdf5"),
-        ("Yellow", "#e8b92f"),
-        ("Orange", "#d9722a"),
-        ("Green", "#3d7f45"),
-        ("Blue", "#2a5aa0"),
-        ("Purple", "#6b4a94"),
-        ("Brown", "#6b4423"),
-        ("Black", "#22242b"),
-    ];
+    private static IEnumerable<(string Name, string Colour)> Colours => BeltColours.Usual.Take(8);
 
     public static IEnumerable<TrackRow> Tracks() =>
         [

@@ -22,7 +22,7 @@ public sealed record RequirementDraft(
 );
 
 /// <summary>The tracks with their ranks and what these ask for: every change is written down in words, with who and when.</summary>
-public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory memory)
+public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory memory, TimeProvider time)
 {
     /// <summary>The tracks with their ranks, the lowest first, and what each asks for; what was put away is left out.</summary>
     public Task<Core.Syllabus.Syllabus> Read(CancellationToken cancel) =>
@@ -212,6 +212,14 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         if (before != Words(facts, made))
             Remember(row.RankId, $"{before} became {Words(facts, made)}");
         return row;
+    }
+
+    /// <summary>Puts a requirement away that records rest on, and writes down in any case that it is no longer asked for.</summary>
+    internal void TakenOut(RequirementRow row, bool isRestedOn, SchoolFacts facts)
+    {
+        Remember(row.RankId, $"no longer asks for {Words(facts, row.Plain())}");
+        if (isRestedOn)
+            row.PutAwayAt = time.GetUtcNow();
     }
 
     private static void Fill(RequirementRow row, Requirement made)

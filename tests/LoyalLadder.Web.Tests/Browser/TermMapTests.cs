@@ -102,6 +102,8 @@ public sealed class TermMapTests
         Assert.Equal(1, pages);
         Assert.Matches("^0 0 84[12].* 59[45]", size);
         await using var db = server.Owner();
-        Assert.True(await db.TermThings.IgnoreQueryFilters().AnyAsync(t => t.Wanted == 3, TestContext.Current.CancellationToken));
+        Assert.True(
+            await db.TermThings.IgnoreQueryFilters().AnyAsync(t => t.Wanted == 3, TestContext.Current.CancellationToken)
+        );
     }
 }

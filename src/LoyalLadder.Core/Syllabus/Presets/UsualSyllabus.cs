@@ -1,0 +1,101 @@
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Syllabus.Presets;
+
+/// <summary>Something that a usual syllabus asks for.</summary>
+/// <param name="Rank">The place of the rank in its track, 0 for the lowest.</param>
+/// <param name="Learnable">What.</param>
+/// <param name="Kind">What kind of thing.</param>
+/// <param name="Cell">At which stage, how often, signed by how many.</param>
+public readonly record struct UsualAsk(int Rank, string Learnable, RequirementKind Kind, AskedCell Cell);
+
+/// <summary>A syllabus to begin with, one for each way of naming; a school changes it to its own.</summary>
+public static class UsualSyllabus
+{
+    private const int Steps = 8,
+        AskedAgainAfter = 3,
+        HighestStage = 5;
+
+    private static readonly Lazy<Dictionary<NamingSchool, List<string[]>>> Written = new(Read);
+
+    private static Dictionary<NamingSchool, List<string[]>> Read()
+    {
+        using var text = new StreamReader(
+            typeof(UsualSyllabus).Assembly.GetManifestResourceStream("usual-syllabus.txt")!
+        );
+        var all = new Dictionary<NamingSchool, List<string[]>>();
+        var steps = new List<string[]>();
+        while (text.ReadLine() is { } line)
+        {
+            if (line.StartsWith('['))
+                all[Enum.Parse<NamingSchool>(line.Trim('[', ']'))] = steps = [];
+            else if (line.Length > 0 && !line.StartsWith('#'))
+                steps.Add(line.Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        }
+        return all;
+    }
+
+    /// <summary>
+    /// What a track may ask for to begin with. What its age may not do is left out; what it may do in the air or on a pad only is
+    /// asked for no higher.
+    /// </summary>
+    /// <param name="naming">How the school names things.</param>
+    /// <param name="track">Whose ranks; part steps are left empty.</param>
+    /// <param name="catalogue">What is built on what, and what an age may do.</param>
+    public static IReadOnlyList<UsualAsk> For(NamingSchool naming, Track track, Catalogue catalogue)
+    {
+        var ranks = track.Ranks.Select((r, i) => (Rank: r, At: i)).Where(r => r.Rank.Stripes == 0).ToList();
+        if (ranks.Count == 0)
+            return [];
+        var asks = new List<UsualAsk>();
+        foreach (var (words, step) in Written.Value[naming].Select((w, i) => (w, i)))
+        {
+            var first = PlaceOf(step);
+            foreach (var word in words)
+                asks.AddRange(AsksOf(word, step, first));
+            asks.Add(Fitness(first, "push-up", track.Band == AgeBand.Kids ? 6 + (3 * step) : 10 + (5 * step), false));
+            asks.Add(Fitness(first, "plank", track.Band == AgeBand.Kids ? 15 + (5 * step) : 30 + (10 * step), true));
+        }
+        // two steps may fall on one rank: it asks for a thing once, for the most of it
+        return
+        [
+            .. asks.GroupBy(a => (a.Rank, a.Learnable))
+                .Select(g => g.MaxBy(a => (a.Cell.Stage, a.Cell.Amount)))
+                .OrderBy(a => a.Rank),
+        ];
+
+        int PlaceOf(int step) => ranks[Math.Min(ranks.Count - 1, step * ranks.Count / Steps)].At;
+
+        IEnumerable<UsualAsk> AsksOf(string word, int step, int first)
+        {
+            var kind = word.StartsWith('-') ? RequirementKind.SelfDefence : RequirementKind.Technique;
+            var technique = catalogue.Find(word.Trim('-', '+'))!;
+            var highest = Highest(technique.MannerFor(track.Band));
+            var stage = Math.Min(highest, step < 2 ? 3 : 4);
+            if (stage == 0)
+                yield break;
+            yield return new UsualAsk(first, technique.Id, kind, new AskedCell(stage, 0, false, 1));
+            var again = step + AskedAgainAfter;
+            if (word.EndsWith('+') && again < Steps && PlaceOf(again) > first && highest > stage)
+                yield return new UsualAsk(
+                    PlaceOf(again),
+                    technique.Id,
+                    kind,
+                    new AskedCell(highest, 0, false, again >= Steps - 2 ? 2 : 1)
+                );
+        }
+    }
+
+    private static UsualAsk Fitness(int rank, string exercise, int amount, bool isSeconds) =>
+        new(rank, exercise, RequirementKind.Fitness, new AskedCell(1, amount, isSeconds, 1));
+
+    /// <summary>The highest stage that an age may be asked to show; 0 for none.</summary>
+    private static int Highest(Manner manner) =>
+        manner switch
+        {
+            Manner.No => 0,
+            Manner.Air => 3,
+            Manner.Pad => 4,
+            _ => HighestStage,
+        };
+}

@@ -141,6 +141,7 @@ public static class LadderDatabase
             .AddScoped<SyllabusBook>()
             .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()
+            .AddScoped<EnrolBook>()
             .AddScoped<SignOffBook>();
 
     private static IServiceCollection AddTerms(this IServiceCollection services) =>

@@ -1,5 +1,5 @@
 using LoyalLadder.Core;
-using LoyalLadder.Core.Syllabus;
+using LoyalLadder.Core.People;
 using LoyalLadder.Data.Classes;
 using Microsoft.EntityFrameworkCore;
 using static LoyalLadder.Data.Lists.ListedRows;

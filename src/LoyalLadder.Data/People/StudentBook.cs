@@ -1,6 +1,6 @@
 using LoyalLadder.Core;
+using LoyalLadder.Core.People;
 using LoyalLadder.Core.Progress;
-using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Gradings;
 using Microsoft.EntityFrameworkCore;
@@ -164,6 +164,10 @@ public sealed class StudentBook(LadderContext db)
     /// <summary>The signatures of a student, the oldest first.</summary>
     public Task<List<SignOff>> Signatures(Guid id, CancellationToken cancel) =>
         db.SignOffs.AsNoTracking().Where(s => s.StudentId == id).OrderBy(s => s.On).ToListAsync(cancel);
+
+    /// <summary>The signatures of several students.</summary>
+    public Task<List<SignOff>> Signatures(IReadOnlyCollection<Guid> ids, CancellationToken cancel) =>
+        db.SignOffs.AsNoTracking().Where(s => ids.Contains(s.StudentId)).ToListAsync(cancel);
 
     public Task<List<Award>> Awards(Guid id, CancellationToken cancel) =>
         db.Awards.AsNoTracking().Where(a => a.StudentId == id).OrderByDescending(a => a.On).ToListAsync(cancel);

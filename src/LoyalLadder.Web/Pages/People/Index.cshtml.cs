@@ -4,16 +4,38 @@ using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Rendering;
 
 namespace LoyalLadder.Web.Pages.People;
 
 /// <summary>The students of a class: who is ready, what is missing, who is drifting away.</summary>
-public sealed class IndexModel(OwnSchool own, TimeProvider time, StandBook stands, SchoolBook school)
-    : RoomPage(own, time)
+public sealed class IndexModel(
+    OwnSchool own,
+    TimeProvider time,
+    StandBook stands,
+    SchoolBook school,
+    StudentBook students,
+    EnrolBook enrol,
+    SyllabusBook syllabus
+) : RoomPage(own, time)
 {
+    /// <summary>Everybody is listed, whatever class they are in.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Everybody { get; set; }
+
+    public List<Student> All { get; private set; } = [];
+
+    /// <summary>Who was on the mat with the class and is no student yet.</summary>
+    public List<Guest> Guests { get; private set; } = [];
+
+    public List<SelectListItem> Ranks { get; private set; } = [];
+
     [BindProperty(SupportsGet = true)]
     public Guid? Group { get; set; }
 
@@ -30,8 +52,23 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, StandBook stand
         if (Group is { } id && Groups.TrueForAll(g => g.Class.Id != id))
             return NotFound();
         Chosen = Groups.Find(g => g.Class.Id == Group).Class ?? Groups.FirstOrDefault().Class;
+        if (CanPlan)
+            Ranks =
+            [
+                .. (await syllabus.Read(Cancel)).Tracks.SelectMany(t =>
+                    t.Ranks.Select(r => new SelectListItem($"{t.Name}: {r.Name}", r.Id.ToString()))
+                ),
+            ];
+        if (Everybody)
+        {
+            All = [.. (await students.All(Cancel)).Where(s => s.PutAwayAt is null)];
+            Chosen = null;
+            return Page();
+        }
         if (Chosen is null)
             return Page();
+        if (CanPlan)
+            Guests = await enrol.Guests(Chosen.Id, Cancel);
         (Taught, Naming, Day) = (await Material(), (await Words()).Naming, await Today());
         Stands =
         [
@@ -42,6 +79,34 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, StandBook stand
                 .ThenBy(s => s.Stand.Student.ShownName, StringComparer.Ordinal),
         ];
         return Page();
+    }
+
+    /// <summary>Enrols, moves or ranks those who are ticked.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostManyAsync(Guid[] who, string? act, Guid? into, Guid? rank)
+    {
+        var classes = await school.Classes(Cancel);
+        var address = Everybody ? "/people?everybody=true" : $"/people?group={Group}";
+        if (who.Length == 0)
+            return Told("Tick somebody first.", address);
+        if (act == "rank")
+        {
+            if ((await syllabus.Read(Cancel)).Find(rank) is not { } given)
+                return Told("Choose a rank.", address);
+            var ranked = await enrol.Change(who, new ManyDraft(null, null, given.Id), Cancel);
+            return Told($"{Spoken.Many(ranked, "student")} hold {given.Name} from today.", address);
+        }
+        if (classes.Find(c => c.Id == into) is not { } to)
+            return Told("Choose a class.", address);
+        var isMove = act == "move" && Group is not null;
+        var count = await enrol.Change(who, new ManyDraft(to.Id, isMove ? Group : null, null), Cancel);
+        return Told($"{Spoken.Many(count, "student")} {(isMove ? "moved" : "enrolled")} to {to.Name}.", address);
+    }
+
+    private RedirectResult Told(string words, string address)
+    {
+        Say(words);
+        return Redirect(address);
     }
 
     /// <summary>What is missing before the next rank, in few words.</summary>

@@ -1,6 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Syllabus;
+using LoyalLadder.Core.People;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Schools;

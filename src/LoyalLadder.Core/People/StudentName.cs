@@ -1,4 +1,4 @@
-namespace LoyalLadder.Core.Syllabus;
+namespace LoyalLadder.Core.People;
 
 /// <summary>What is kept of a student's name: a first name and an initial, and nothing more.</summary>
 /// <param name="First">The first name.</param>

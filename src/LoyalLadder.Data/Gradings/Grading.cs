@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Gradings;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Syllabus;
 
@@ -65,11 +66,22 @@ public sealed class Candidate : SchoolRow
     public List<GradingMark> Marks { get; set; } = [];
 }
 
-/// <summary>What an examiner saw of one requirement.</summary>
+/// <summary>What one examiner saw of one requirement.</summary>
 public sealed class GradingMark : SchoolRow
 {
     public Guid CandidateId { get; set; }
     public Guid RequirementId { get; set; }
     public RequirementRow? Requirement { get; set; }
-    public bool IsMet { get; set; }
+    public Guid ExaminerId { get; set; }
+    public MarkSeen Seen { get; set; }
+
+    /// <summary>What to work on, '; ' between.</summary>
+    public string Faults { get; set; } = "";
+
+    /// <summary>When it was pressed: of two of one examiner the later one counts.</summary>
+    public DateTimeOffset At { get; set; }
+
+    public bool IsMet => Seen == MarkSeen.Met;
+
+    public ExaminerMark Plain() => new(RequirementId, ExaminerId, Seen, Faults);
 }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using LoyalLadder.Core;
+using LoyalLadder.Core.Gradings;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Lists;
 using LoyalLadder.Data.Progress;
@@ -12,6 +13,7 @@ namespace LoyalLadder.Data.Gradings;
 /// <summary>Gradings from the list of candidates to the moved ranks. Work on one grading is done one after the other.</summary>
 public sealed class GradingBook(
     LadderContext db,
+    SchoolScope scope,
     OwnSchool own,
     StandBook stands,
     SyllabusBook syllabus,
@@ -146,7 +148,7 @@ public sealed class GradingBook(
                     return null;
                 if (await IsClosed(gradingId, cancel))
                     return "This grading is closed: its candidates stay.";
-                if (candidate.Marks.Count > 0)
+                if (candidate.Marks.Exists(m => m.Seen != MarkSeen.None))
                     return "An examiner has marked this candidate: give the result 'not yet' instead.";
                 db.Candidates.Remove(candidate);
                 return (string?)null;
@@ -184,11 +186,12 @@ public sealed class GradingBook(
                     .FirstOrDefaultAsync(c => c.Id == candidateId && c.GradingId == gradingId, cancel);
                 if (candidate is null || !Enum.IsDefined(result) || await IsClosed(gradingId, cancel))
                     return null;
+                var mine = candidate.Marks.FindAll(m => m.ExaminerId == scope.UserId);
                 var asked = (await Asked([candidate.ToRankId], cancel))[candidate.ToRankId].Select(r => r.Id).ToList();
                 var marks = FormMerge<Guid, bool>.Of(
                     asked.ToDictionary(a => a, seen.Contains),
                     asked.ToDictionary(a => a, met.Contains),
-                    asked.ToDictionary(a => a, a => candidate.Marks.Exists(m => m.RequirementId == a && m.IsMet))
+                    asked.ToDictionary(a => a, a => mine.Exists(m => m.RequirementId == a && m.IsMet))
                 );
                 var changedBy = candidate.ChangedById;
                 Keep(candidate, marks);
@@ -205,15 +208,82 @@ public sealed class GradingBook(
     {
         foreach (var (requirement, isMet) in marks.Merged)
         {
-            var mark = candidate.Marks.Find(m => m.RequirementId == requirement);
-            if (mark is null)
-            {
-                mark = new GradingMark { CandidateId = candidate.Id, RequirementId = requirement };
-                db.GradingMarks.Add(mark);
-            }
-            mark.IsMet = isMet;
+            var mark = MineOf(candidate, requirement);
+            // what was seen as not met stays that where the box was not touched
+            if (isMet == (mark?.IsMet ?? false))
+                continue;
+            mark ??= Added(candidate, requirement);
+            (mark.Seen, mark.At) = (isMet ? MarkSeen.Met : MarkSeen.None, time.GetUtcNow());
         }
     }
+
+    private GradingMark? MineOf(Candidate candidate, Guid requirement) =>
+        candidate.Marks.Find(m => m.RequirementId == requirement && m.ExaminerId == scope.UserId);
+
+    private GradingMark Added(Candidate candidate, Guid requirement)
+    {
+        var mark = new GradingMark
+        {
+            CandidateId = candidate.Id,
+            RequirementId = requirement,
+            ExaminerId = scope.UserId,
+        };
+        db.GradingMarks.Add(mark);
+        return mark;
+    }
+
+    /// <summary>
+    /// Keeps marks that an examiner pressed, in whatever order and however often they come: of each cell the latest counts.
+    /// </summary>
+    /// <returns>False when the grading is closed or is not there.</returns>
+    public Task<bool> Press(Guid gradingId, IReadOnlyList<PressedMark> marks, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var grading = await db
+                    .Gradings.Include(g => g.Candidates)
+                        .ThenInclude(c => c.Marks.Where(m => m.ExaminerId == scope.UserId))
+                    .FirstOrDefaultAsync(g => g.Id == gradingId && g.ClosedAt == null, cancel);
+                if (grading is null)
+                    return false;
+                var asked = await Asked([.. grading.Candidates.Select(c => c.ToRankId).Distinct()], cancel);
+                var now = time.GetUtcNow();
+                foreach (var pressed in marks.Where(m => m.Problem is null).OrderBy(m => m.At))
+                {
+                    var candidate = grading.Candidates.Find(c => c.Id == pressed.Candidate);
+                    if (candidate is null || asked[candidate.ToRankId].All(r => r.Id != pressed.Requirement))
+                        continue;
+                    var mark = MineOf(candidate, pressed.Requirement);
+                    if (mark is not null && mark.At >= pressed.At)
+                        continue;
+                    mark ??= Added(candidate, pressed.Requirement);
+                    // a device's clock that runs ahead wins for no longer than until now
+                    mark.At = pressed.At < now ? pressed.At.ToUniversalTime() : now;
+                    (mark.Seen, mark.Faults) = (pressed.Seen, pressed.Seen == MarkSeen.NotYet ? pressed.Faults : "");
+                }
+                return true;
+            },
+            cancel
+        );
+
+    /// <summary>Gives a candidate a result, whatever stood there.</summary>
+    public Task<bool> Decide(Guid gradingId, Guid candidateId, GradingResult result, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(gradingId),
+            async () =>
+            {
+                var candidate = await db.Candidates.FirstOrDefaultAsync(
+                    c => c.Id == candidateId && c.GradingId == gradingId && c.Grading!.ClosedAt == null,
+                    cancel
+                );
+                if (candidate is null || !Enum.IsDefined(result))
+                    return false;
+                candidate.Result = result;
+                return true;
+            },
+            cancel
+        );
 
     /// <summary>Moves those who passed up to their new rank.</summary>
     /// <returns>How many moved; null when it is closed already or somebody has no result yet.</returns>

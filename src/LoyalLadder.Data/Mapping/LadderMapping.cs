@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Gradings;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Classes;
@@ -147,7 +148,15 @@ internal static class LadderMapping
         });
         builder.Entity<GradingMark>(e =>
         {
-            e.HasIndex(m => new { m.CandidateId, m.RequirementId }).IsUnique();
+            e.HasIndex(m => new
+                {
+                    m.CandidateId,
+                    m.RequirementId,
+                    m.ExaminerId,
+                })
+                .IsUnique();
+            e.Property(m => m.Seen).HasConversion<string>().HasMaxLength(10);
+            e.Property(m => m.Faults).HasMaxLength(PressedMark.LongestFaults);
             e.HasOne(m => m.Requirement).WithMany().HasForeignKey(m => m.RequirementId);
         });
     }

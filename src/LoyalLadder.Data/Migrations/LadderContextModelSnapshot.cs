@@ -737,6 +737,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
                     b.Property<Guid>("CandidateId")
                         .HasColumnType("uuid")
                         .HasColumnName("candidate_id");
@@ -749,9 +753,15 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("changed_by_id");
 
-                    b.Property<bool>("IsMet")
-                        .HasColumnType("boolean")
-                        .HasColumnName("is_met");
+                    b.Property<Guid>("ExaminerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("examiner_id");
+
+                    b.Property<string>("Faults")
+                        .IsRequired()
+                        .HasMaxLength(140)
+                        .HasColumnType("character varying(140)")
+                        .HasColumnName("faults");
 
                     b.Property<Guid>("RequirementId")
                         .HasColumnType("uuid")
@@ -760,6 +770,12 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
+
+                    b.Property<string>("Seen")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("character varying(10)")
+                        .HasColumnName("seen");
 
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()
@@ -776,9 +792,9 @@ namespace LoyalLadder.Data.Migrations
                     b.HasIndex("SchoolId")
                         .HasDatabaseName("ix_grading_marks_school_id");
 
-                    b.HasIndex("CandidateId", "RequirementId")
+                    b.HasIndex("CandidateId", "RequirementId", "ExaminerId")
                         .IsUnique()
-                        .HasDatabaseName("ix_grading_marks_candidate_id_requirement_id");
+                        .HasDatabaseName("ix_grading_marks_candidate_id_requirement_id_examiner_id");
 
                     b.ToTable("grading_marks", (string)null);
                 });

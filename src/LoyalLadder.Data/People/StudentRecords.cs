@@ -184,7 +184,8 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, StudentMenti
                 {
                     m.Requirement!.Learnable,
                     m.Requirement.Words,
-                    m.IsMet,
+                    m.Seen,
+                    m.Faults,
                 }),
             })
             .ToListAsync(cancel);

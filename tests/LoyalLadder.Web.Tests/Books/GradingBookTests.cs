@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Gradings;
 using LoyalLadder.Data.Gradings;
 using Microsoft.EntityFrameworkCore;
 
@@ -91,7 +92,7 @@ public sealed class GradingBookTests(Loft loft)
             [asked[0], asked[1]],
             (
                 await desk
-                    .Db.GradingMarks.Where(m => m.CandidateId == three[0].Id && m.IsMet)
+                    .Db.GradingMarks.Where(m => m.CandidateId == three[0].Id && m.Seen == MarkSeen.Met)
                     .Select(m => m.RequirementId)
                     .ToListAsync(Cancel)
             )
@@ -112,7 +113,7 @@ public sealed class GradingBookTests(Loft loft)
         Assert.Equal(
             [asked[1]],
             await desk
-                .Db.GradingMarks.Where(m => m.CandidateId == three[0].Id && m.IsMet)
+                .Db.GradingMarks.Where(m => m.CandidateId == three[0].Id && m.Seen == MarkSeen.Met)
                 .Select(m => m.RequirementId)
                 .ToListAsync(Cancel)
         );

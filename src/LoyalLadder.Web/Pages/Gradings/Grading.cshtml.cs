@@ -109,8 +109,14 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
         return Redirect(Address);
     }
 
+    /// <summary>What an examiner is called today.</summary>
+    public string NameOfPerson(Guid id) => OfSchool.NameOf(id);
+
+    private SchoolFacts OfSchool { get; set; } = null!;
+
     private async Task<bool> Load()
     {
+        OfSchool = await Facts();
         if (await gradings.Find(Id, Cancel) is not var (grading, asked))
             return false;
         (Grading, Asked) = (grading, asked);

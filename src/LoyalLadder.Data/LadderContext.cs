@@ -58,6 +58,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     public DbSet<Grading> Gradings => Set<Grading>();
     public DbSet<Candidate> Candidates => Set<Candidate>();
     public DbSet<GradingMark> GradingMarks => Set<GradingMark>();
+    public DbSet<PaperStyle> PaperStyles => Set<PaperStyle>();
+    public DbSet<PracticePage> PracticePages => Set<PracticePage>();
     public DbSet<CareNote> CareNotes => Set<CareNote>();
     public DbSet<Invitation> Invitations => Set<Invitation>();
     public DbSet<TaughtItem> TaughtItems => Set<TaughtItem>();

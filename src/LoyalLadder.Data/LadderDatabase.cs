@@ -142,6 +142,8 @@ public static class LadderDatabase
             .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()
             .AddScoped<EnrolBook>()
+            .AddScoped<PaperBook>()
+            .AddScoped<PracticeBook>()
             .AddScoped<SignOffBook>();
 
     private static IServiceCollection AddTerms(this IServiceCollection services) =>

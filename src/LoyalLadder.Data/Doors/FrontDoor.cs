@@ -44,6 +44,10 @@ public sealed class FrontDoor(LadderContext db, SchoolScope scope)
     public Task<Whose?> Calendar(string hash, CancellationToken cancel) =>
         Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_calendar({hash})"), cancel);
 
+    /// <summary>The page for practising of that hash; null for none.</summary>
+    public Task<Whose?> Practice(string hash, CancellationToken cancel) =>
+        Ask(db.Database.SqlQuery<Whose>($"SELECT id, school_id FROM ladder_practice({hash})"), cancel);
+
     /// <summary>The keys of all schools of the installation.</summary>
     public Task<List<Guid>> Schools(CancellationToken cancel) =>
         db.Database.SqlQuery<Guid>($"""SELECT ladder_schools() AS "Value" """).ToListAsync(cancel);

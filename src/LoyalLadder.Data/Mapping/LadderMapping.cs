@@ -1,8 +1,10 @@
 using LoyalLadder.Core.Gradings;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Papers;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Gradings;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Data.Timetables;
@@ -145,6 +147,20 @@ internal static class LadderMapping
             e.HasOne(c => c.FromRank).WithMany().HasForeignKey(c => c.FromRankId);
             e.HasOne(c => c.ToRank).WithMany().HasForeignKey(c => c.ToRankId);
             e.HasMany(c => c.Marks).WithOne().HasForeignKey(m => m.CandidateId);
+        });
+        builder.Entity<PaperStyle>(e =>
+        {
+            e.Property(p => p.Heading).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.Body).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.Closing).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.PictureType).HasMaxLength(20);
+            e.HasIndex(p => p.SchoolId).IsUnique();
+        });
+        builder.Entity<PracticePage>(e =>
+        {
+            e.Property(p => p.Hash).HasMaxLength(64);
+            e.HasIndex(p => p.Hash).IsUnique();
+            e.HasOne(p => p.Combination).WithMany().HasForeignKey(p => p.CombinationId).AsPart();
         });
         builder.Entity<GradingMark>(e =>
         {

@@ -38,6 +38,15 @@ internal static class DoorFunctions
                 + "WHERE c.hash = wanted AND u.closed_at IS NULL"
         );
 
+    /// <summary>A page for practising at home is found by its secret.</summary>
+    public static void Practice(MigrationBuilder migration) =>
+        Define(
+            migration,
+            "ladder_practice(wanted text)",
+            "TABLE (id uuid, school_id uuid)",
+            "SELECT p.id, p.school_id FROM practice_pages p WHERE p.hash = wanted"
+        );
+
     private static void Close(MigrationBuilder migration)
     {
         foreach (var table in new[] { "schools", "api_tokens", "invitations", "\"AspNetUsers\"" })

@@ -799,6 +799,68 @@ namespace LoyalLadder.Data.Migrations
                     b.ToTable("grading_marks", (string)null);
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.PaperStyle", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasMaxLength(140)
+                        .HasColumnType("character varying(140)")
+                        .HasColumnName("body");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<string>("Closing")
+                        .IsRequired()
+                        .HasMaxLength(140)
+                        .HasColumnType("character varying(140)")
+                        .HasColumnName("closing");
+
+                    b.Property<string>("Heading")
+                        .IsRequired()
+                        .HasMaxLength(140)
+                        .HasColumnType("character varying(140)")
+                        .HasColumnName("heading");
+
+                    b.Property<byte[]>("Picture")
+                        .HasColumnType("bytea")
+                        .HasColumnName("picture");
+
+                    b.Property<string>("PictureType")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("character varying(20)")
+                        .HasColumnName("picture_type");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_paper_styles");
+
+                    b.HasIndex("SchoolId")
+                        .IsUnique()
+                        .HasDatabaseName("ix_paper_styles_school_id");
+
+                    b.ToTable("paper_styles", (string)null);
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Gradings.SignOff", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1776,6 +1838,60 @@ namespace LoyalLadder.Data.Migrations
                         .HasDatabaseName("ix_numbered_combinations_school_id_number");
 
                     b.ToTable("numbered_combinations", (string)null);
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.PracticePage", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("ChangedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("changed_at");
+
+                    b.Property<Guid>("ChangedById")
+                        .HasColumnType("uuid")
+                        .HasColumnName("changed_by_id");
+
+                    b.Property<Guid>("CombinationId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("combination_id");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("character varying(64)")
+                        .HasColumnName("hash");
+
+                    b.Property<Guid>("SchoolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("school_id");
+
+                    b.Property<DateOnly>("Until")
+                        .HasColumnType("date")
+                        .HasColumnName("until");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_practice_pages");
+
+                    b.HasIndex("CombinationId")
+                        .HasDatabaseName("ix_practice_pages_combination_id");
+
+                    b.HasIndex("Hash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_practice_pages_hash");
+
+                    b.HasIndex("SchoolId")
+                        .HasDatabaseName("ix_practice_pages_school_id");
+
+                    b.ToTable("practice_pages", (string)null);
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>
@@ -3955,6 +4071,16 @@ namespace LoyalLadder.Data.Migrations
                     b.Navigation("Requirement");
                 });
 
+            modelBuilder.Entity("LoyalLadder.Data.Gradings.PaperStyle", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_paper_styles_schools_school_id");
+                });
+
             modelBuilder.Entity("LoyalLadder.Data.Gradings.SignOff", b =>
                 {
                     b.HasOne("LoyalLadder.Data.Syllabus.RequirementRow", "Requirement")
@@ -4222,6 +4348,26 @@ namespace LoyalLadder.Data.Migrations
                         .HasConstraintName("fk_numbered_combinations_schools_school_id");
 
                     b.Navigation("Rank");
+                });
+
+            modelBuilder.Entity("LoyalLadder.Data.Material.PracticePage", b =>
+                {
+                    b.HasOne("LoyalLadder.Data.Material.NumberedCombination", "Combination")
+                        .WithMany()
+                        .HasForeignKey("CombinationId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_practice_pages_numbered_combinations_combination_id")
+                        .HasAnnotation("Ladder:Removal", "part");
+
+                    b.HasOne("LoyalLadder.Data.Schools.School", null)
+                        .WithMany()
+                        .HasForeignKey("SchoolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_practice_pages_schools_school_id");
+
+                    b.Navigation("Combination");
                 });
 
             modelBuilder.Entity("LoyalLadder.Data.Material.SchoolTechnique", b =>

@@ -54,7 +54,7 @@ public static class Trouble
             ),
             413 => (
                 "Too large",
-                "A sheet may have 200 kB, which is some forty lessons. Go back: what you typed is still there."
+                "A sheet may have 200 kB, which is some forty lessons; a picture 1 MB. Go back: what you typed is still there."
             ),
             429 => ("Too many at once", "Wait a minute, then try again. Nothing else has happened."),
             503 => (

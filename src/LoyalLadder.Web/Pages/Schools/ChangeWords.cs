@@ -35,6 +35,8 @@ public static partial class ChangeWords
         ["Grading"] = "grading",
         ["Candidate"] = "candidate",
         ["GradingMark"] = "grading mark",
+        ["PaperStyle"] = "certificates",
+        ["PracticePage"] = "page for practising at home",
         ["CareNote"] = "care note",
         ["Invitation"] = "invitation",
         ["Drill"] = "drill",

@@ -142,6 +142,8 @@ public static class LadderDatabase
             .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()
             .AddScoped<EnrolBook>()
+            .AddScoped<ChartBook>()
+            .AddScoped<AimBook>()
             .AddScoped<PaperBook>()
             .AddScoped<PracticeBook>()
             .AddScoped<SignOffBook>();

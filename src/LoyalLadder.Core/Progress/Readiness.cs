@@ -56,13 +56,25 @@ public readonly record struct Attending(int Last12Weeks, double ClassPerWeek)
     /// <summary>Lessons a week to reckon with: the person's own, shrunk toward the class's mean.</summary>
     public double PerWeek => (Last12Weeks + (Shrinking * ClassPerWeek)) / (Weeks + Shrinking);
 
+    /// <summary>Figures by week, each as the mean of the eight weeks around it; null where none of these has any.</summary>
+    public static IReadOnlyList<double?> Trend(IReadOnlyList<double?> weeks) =>
+        [
+            .. weeks.Select(
+                (_, at) =>
+                    weeks.Skip(Math.Max(0, at - 4)).Take(8).OfType<double>().ToList() is { Count: > 0 } near
+                        ? near.Average()
+                        : (double?)null
+            ),
+        ];
+
     /// <summary>Lessons in each of the last weeks, the oldest first.</summary>
     /// <param name="days">Days attended, in any order.</param>
     /// <param name="today">The last day of the last week.</param>
-    public static int[] ByWeek(IEnumerable<DateOnly> days, DateOnly today)
+    /// <param name="of">How many weeks.</param>
+    public static int[] ByWeek(IEnumerable<DateOnly> days, DateOnly today, int of = Weeks)
     {
-        var weeks = new int[Weeks];
-        foreach (var ago in days.Select(d => today.DayNumber - d.DayNumber).Where(a => a >= 0 && a / 7 < Weeks))
+        var weeks = new int[of];
+        foreach (var ago in days.Select(d => today.DayNumber - d.DayNumber).Where(a => a >= 0 && a / 7 < of))
             weeks[^((ago / 7) + 1)]++;
         return weeks;
     }

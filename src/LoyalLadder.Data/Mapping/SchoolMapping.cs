@@ -17,6 +17,7 @@ internal static class SchoolMapping
             e.Property(s => s.Name).HasMaxLength(120);
             e.Property(s => s.TimeZone).HasMaxLength(60);
             e.Property(s => s.Policy).HasMaxLength(4000);
+            e.Property(s => s.AimsOfWork).HasMaxLength(140);
             e.Property(s => s.Naming).HasConversion<string>().HasMaxLength(20);
             e.Property(s => s.Numbers).HasMaxLength(400);
             e.Property(s => s.BuildUp).HasConversion<string>().HasMaxLength(20);

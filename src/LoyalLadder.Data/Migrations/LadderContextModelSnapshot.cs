@@ -2568,6 +2568,12 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("AimsOfWork")
+                        .IsRequired()
+                        .HasMaxLength(140)
+                        .HasColumnType("character varying(140)")
+                        .HasColumnName("aims_of_work");
+
                     b.Property<string>("BuildUp")
                         .IsRequired()
                         .HasMaxLength(20)

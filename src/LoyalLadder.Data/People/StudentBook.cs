@@ -1,4 +1,5 @@
 using LoyalLadder.Core;
+using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.People;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Classes;
@@ -164,6 +165,13 @@ public sealed class StudentBook(LadderContext db)
     /// <summary>The signatures of a student, the oldest first.</summary>
     public Task<List<SignOff>> Signatures(Guid id, CancellationToken cancel) =>
         db.SignOffs.AsNoTracking().Where(s => s.StudentId == id).OrderBy(s => s.On).ToListAsync(cancel);
+
+    /// <summary>Days from one on, on which a student took part.</summary>
+    public Task<List<DateOnly>> Days(Guid id, DateOnly since, CancellationToken cancel) =>
+        db
+            .Attendances.Where(a => a.StudentId == id && a.Log!.On > since && a.Presence != Presence.Watching)
+            .Select(a => a.Log!.On)
+            .ToListAsync(cancel);
 
     /// <summary>The signatures of several students.</summary>
     public Task<List<SignOff>> Signatures(IReadOnlyCollection<Guid> ids, CancellationToken cancel) =>

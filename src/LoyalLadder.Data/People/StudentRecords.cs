@@ -25,6 +25,18 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, StudentMenti
             .ToListAsync(cancel);
     }
 
+    /// <summary>Care notes of anybody that hold today and end by a day, the next to end first.</summary>
+    public async Task<List<CareNote>> Ending(DateOnly by, CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        return await db
+            .CareNotes.AsNoTracking()
+            .Include(n => n.Student)
+            .Where(n => n.Until >= today && n.Until <= by)
+            .OrderBy(n => n.Until)
+            .ToListAsync(cancel);
+    }
+
     /// <summary>Care notes that hold today of everybody in a class.</summary>
     public async Task<List<CareNote>> CareOfClass(Guid classId, CancellationToken cancel)
     {

@@ -44,6 +44,9 @@ public sealed class StandBook(
     public Task<List<StudentStand>> OfTrack(Guid trackId, CancellationToken cancel) =>
         Of(Here.Where(s => s.Rank!.TrackId == trackId), cancel);
 
+    /// <summary>Everybody who is a student.</summary>
+    public Task<List<StudentStand>> Everybody(CancellationToken cancel) => Of(Here, cancel);
+
     public async Task<StudentStand?> OfStudent(Guid studentId, CancellationToken cancel) =>
         (await Of(Here.Where(s => s.Id == studentId), cancel)).FirstOrDefault();
 

@@ -47,6 +47,9 @@ public sealed class School
     /// <summary>Head instructors need a second step to sign in.</summary>
     public bool HeadsNeedSecondStep { get; set; }
 
+    /// <summary>What share of the time each kind of work should have; see <see cref="Core.Progress.WorkShares.WriteAims"/>.</summary>
+    public string AimsOfWork { get; set; } = "";
+
     /// <summary>Months for which the list of changes is kept, 3 to 120.</summary>
     public int MonthsOfChanges { get; set; } = UsualMonthsOfChanges;
 

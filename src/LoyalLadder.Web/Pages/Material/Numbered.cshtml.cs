@@ -10,9 +10,21 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Material;
 
 /// <summary>A numbered combination or self-defence drill: its notation in the reader's words, versions, cautions, what changed.</summary>
-public sealed class NumberedModel(OwnSchool own, TimeProvider time, CombinationBook book, SyllabusBook syllabus)
-    : RoomPage(own, time)
+public sealed class NumberedModel(
+    OwnSchool own,
+    TimeProvider time,
+    CombinationBook book,
+    SyllabusBook syllabus,
+    PracticeBook practice,
+    PublicAddress address
+) : RoomPage(own, time)
 {
+    /// <summary>Addresses for practising at home that open today.</summary>
+    public int HomePages { get; private set; }
+
+    /// <summary>The address that was made just now; null for none.</summary>
+    public string? HomeLink { get; private set; }
+
     public StoredMoves Stored { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public Trace? Trace { get; private set; }
@@ -29,6 +41,7 @@ public sealed class NumberedModel(OwnSchool own, TimeProvider time, CombinationB
         if (taught.Combinations.FirstOrDefault(c => c.Row.Id == id) is not { } stored)
             return NotFound();
         (Stored, Naming) = (stored, (await Words()).Naming);
+        HomePages = CanPlan ? await practice.Open(id, Cancel) : 0;
         Changes = await book.Changes(id, Cancel);
         Own = await Facts();
         Rank = (await syllabus.Read(Cancel)).Find(stored.Row.RankId);
@@ -49,6 +62,24 @@ public sealed class NumberedModel(OwnSchool own, TimeProvider time, CombinationB
             .. CombinationFacts.Of(Trace, tracer).Cautions,
         ];
         return Page();
+    }
+
+    /// <summary>Makes an address for practising at home; it is shown once.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostHomeAsync(Guid id)
+    {
+        if (await practice.Make(id, Cancel) is not { } secret)
+            return NotFound();
+        HomeLink = address.Link($"/practice/{secret}");
+        return await OnGetAsync(id);
+    }
+
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostEndHomeAsync(Guid id)
+    {
+        var ended = await practice.End(id, Cancel);
+        Say($"{Core.Lessons.Spoken.Many(ended, "address", "addresses")} ended: nothing opens there any more.");
+        return Redirect($"/material/numbered/{id}");
     }
 
     [For(Role.Instructor)]

@@ -5,6 +5,7 @@ using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 
@@ -17,7 +18,8 @@ public sealed class StudentModel(
     StandBook stands,
     StudentBook students,
     SignOffBook signOffs,
-    StudentRecords records
+    StudentRecords records,
+    SyllabusBook syllabus
 ) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]
@@ -36,6 +38,14 @@ public sealed class StudentModel(
     public string AwardWords { get; private set; } = "";
 
     private string Address => $"/people/{Id}";
+
+    /// <summary>A year of lessons, and the ladder as it was climbed.</summary>
+    public StudentPicture Picture { get; private set; } = null!;
+
+    /// <summary>What is missing, as a short list.</summary>
+    public IReadOnlyList<PracticeNext> Practise { get; private set; } = [];
+
+    private const int MostToPractise = 5;
 
     public async Task<IActionResult> OnGetAsync() => await Load() ? Page() : NotFound();
 
@@ -105,6 +115,9 @@ public sealed class StudentModel(
         Gradings = await students.Gradings(Id, Cancel);
         if (CanPlan)
             Care = await records.Care(Id, Cancel);
+        var track = (await syllabus.Read(Cancel)).TrackOf(stand.Student.RankId);
+        Picture = StudentPicture.Of(stand, await students.Days(Id, Day.AddDays(-364), Cancel), Gradings, track, Day);
+        Practise = PracticeNext.Of(stand.Requirements.Zip(stand.Readiness.Requirements), MostToPractise);
         Evidence = await students.EvidenceOf(Id, [.. stand.Requirements.Select(r => r.Learnable)], Cancel);
         return true;
     }

@@ -24,7 +24,8 @@ let isSending = false;
 /** @type {HTMLElement | null} */
 let last = null;
 
-const store = () => localStorage.setItem(held, JSON.stringify(kept));
+// what is unsent stays on the device even where its person signs out
+const store = () => localStorage.setItem(held, JSON.stringify({ ...kept, unsent: kept.waiting.length }));
 const cells = () => /** @type {HTMLButtonElement[]} */ ([...document.querySelectorAll('.mark-cell')]);
 const placeOf = cell => ({
   candidate: cell.closest('tr').dataset.candidate,

@@ -84,3 +84,6 @@ document.addEventListener('submit', e => {
   const forget = Object.assign(document.createElement('input'), { type: 'hidden', name: 'left', value: String(left) });
   if (e.target instanceof HTMLFormElement) e.target.append(forget);
 });
+
+// without network a room says what still works
+navigator.serviceWorker?.register('/shell-worker.js').catch(() => {});

@@ -1,0 +1,45 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Movement;
+using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Pages.Bench;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace LoyalLadder.Web.Pages.Practice;
+
+/// <summary>A combination to practise at home, behind a secret address that ends: steps, floor and count, and nobody's name.</summary>
+[AllowAnonymous]
+public sealed class IndexModel(OwnSchool own, PracticeBook practice) : PageModel
+{
+    [BindProperty(SupportsGet = true)]
+    public string Secret { get; set; } = "";
+
+    public BenchView View { get; private set; } = null!;
+
+    /// <summary>The last day on which the address opens.</summary>
+    public DateOnly Until { get; private set; }
+
+    public async Task<IActionResult> OnGetAsync(int beat = 1)
+    {
+        var cancel = HttpContext.RequestAborted;
+        Response.Headers.CacheControl = "no-store";
+        Response.Headers["Referrer-Policy"] = "no-referrer";
+        if (await practice.Enter(Secret, cancel) is not var (combination, until))
+            return NotFound();
+        var facts = await own.Facts(cancel);
+        var stored = facts.Material.Combinations.FirstOrDefault(c => c.Row.Id == combination);
+        if (stored?.Moves is not { } moves)
+            return NotFound();
+        var words = new ReaderWords(facts.School.Naming, facts.School.Sides, Lead.Left);
+        var text = NotationWriter.Write(moves, words.Naming);
+        View = new BenchView(
+            new BenchQuestion(text, words, stored.Row.LeastBand, null, beat) { With = BenchQuestion.Solo },
+            facts.School,
+            facts.Material
+        );
+        Until = until;
+        return View.Trace is null ? NotFound() : Page();
+    }
+}

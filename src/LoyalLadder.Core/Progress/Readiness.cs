@@ -56,14 +56,12 @@ public readonly record struct Attending(int Last12Weeks, double ClassPerWeek)
     /// <summary>Lessons a week to reckon with: the person's own, shrunk toward the class's mean.</summary>
     public double PerWeek => (Last12Weeks + (Shrinking * ClassPerWeek)) / (Weeks + Shrinking);
 
-    /// <summary>Figures by week, each as the mean of the eight weeks around it; null where none of these has any.</summary>
+    /// <summary>Figures by week, each as the mean of the eight weeks around it; null in a week that has none.</summary>
     public static IReadOnlyList<double?> Trend(IReadOnlyList<double?> weeks) =>
         [
             .. weeks.Select(
-                (_, at) =>
-                    weeks.Skip(Math.Max(0, at - 4)).Take(8).OfType<double>().ToList() is { Count: > 0 } near
-                        ? near.Average()
-                        : (double?)null
+                (own, at) =>
+                    own is null ? null : weeks.Skip(Math.Max(0, at - 4)).Take(8).OfType<double>().Average() as double?
             ),
         ];
 

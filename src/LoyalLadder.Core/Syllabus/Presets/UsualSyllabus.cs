@@ -48,13 +48,15 @@ public static class UsualSyllabus
         if (ranks.Count == 0)
             return [];
         var asks = new List<UsualAsk>();
-        foreach (var (words, step) in Written.Value[naming].Select((w, i) => (w, i)))
+        foreach (var (word, step) in Placed(Written.Value[naming], catalogue))
+            asks.AddRange(AsksOf(word, step, PlaceOf(step)));
+        for (var step = 0; step < Steps; step++)
         {
-            var first = PlaceOf(step);
-            foreach (var word in words)
-                asks.AddRange(AsksOf(word, step, first));
-            asks.Add(Fitness(first, "push-up", track.Band == AgeBand.Kids ? 6 + (3 * step) : 10 + (5 * step), false));
-            asks.Add(Fitness(first, "plank", track.Band == AgeBand.Kids ? 15 + (5 * step) : 30 + (10 * step), true));
+            var rank = PlaceOf(step);
+            if (!asks.Exists(a => a.Rank == rank && a.Kind == RequirementKind.SelfDefence) && Instead() is { } other)
+                asks.AddRange(AsksOf(other, step, rank));
+            asks.Add(Fitness(rank, "push-up", track.Band == AgeBand.Kids ? 6 + (3 * step) : 10 + (5 * step), false));
+            asks.Add(Fitness(rank, "plank", track.Band == AgeBand.Kids ? 15 + (5 * step) : 30 + (10 * step), true));
         }
         // two steps may fall on one rank: it asks for a thing once, for the most of it
         return
@@ -66,10 +68,19 @@ public static class UsualSyllabus
 
         int PlaceOf(int step) => ranks[Math.Min(ranks.Count - 1, step * ranks.Count / Steps)].At;
 
+        // where the age may not do what others are asked for: something that nobody is asked for yet
+        string? Instead() =>
+            Array.Find(
+                OtherSelfDefence,
+                o =>
+                    !asks.Exists(a => a.Learnable == IdOf(o))
+                    && catalogue.Find(IdOf(o))!.MannerFor(track.Band) != Manner.No
+            );
+
         IEnumerable<UsualAsk> AsksOf(string word, int step, int first)
         {
             var kind = word.StartsWith('-') ? RequirementKind.SelfDefence : RequirementKind.Technique;
-            var technique = catalogue.Find(word.Trim('-', '+'))!;
+            var technique = catalogue.Find(IdOf(word))!;
             var highest = Highest(technique.MannerFor(track.Band));
             var stage = Math.Min(highest, step < 2 ? 3 : 4);
             if (stage == 0)
@@ -84,6 +95,31 @@ public static class UsualSyllabus
                     new AskedCell(highest, 0, false, again >= Steps - 2 ? 2 : 1)
                 );
         }
+    }
+
+    private static readonly string[] OtherSelfDefence =
+    [
+        "-boundary-voice",
+        "-run-to-exit",
+        "-shoulder-grab-release",
+        "-lapel-release",
+        "-hair-grab-release",
+        "-double-wrist-release",
+        "-cross-grip-release",
+    ];
+
+    private static string IdOf(string word) => word.Trim('-', '+');
+
+    /// <summary>The steps as written, but nothing before what it is built on.</summary>
+    private static List<(string Word, int Step)> Placed(List<string[]> steps, Catalogue catalogue)
+    {
+        var written = steps
+            .SelectMany((words, step) => words.Select(w => (Word: w, Step: step)))
+            .ToDictionary(w => IdOf(w.Word), w => w.Step);
+        return [.. steps.SelectMany(words => words).Select(w => (w, StepOf(IdOf(w))))];
+
+        int StepOf(string id) =>
+            catalogue.Find(id)!.BuildsOn.Where(written.ContainsKey).Select(StepOf).Append(written[id]).Max();
     }
 
     private static UsualAsk Fitness(int rank, string exercise, int amount, bool isSeconds) =>

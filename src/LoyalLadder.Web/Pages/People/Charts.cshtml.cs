@@ -132,11 +132,7 @@ public sealed class ChartsModel(
                 var asked = people.Sum(p => p.Readiness.Requirements.Count);
                 var met = people.Sum(p => p.Readiness.Requirements.Count(r => r.IsTaught));
                 var share = asked == 0 ? 0 : met / (double)asked;
-                return new Bar(
-                    g.Name,
-                    share,
-                    asked == 0 ? "nothing asked for" : $"{Percent(share)} taught of what is asked for next"
-                );
+                return new Bar(g.Name, share, asked == 0 ? "nothing asked for" : Percent(share));
             }),
         ];
     }

@@ -69,6 +69,15 @@ internal sealed class Visitor : IDisposable
         params (string Name, string Value)[] fields
     ) => await Send(path, await Token(tokenFrom), isPart: false, fields);
 
+    /// <summary>Sends a form as it stands, with a file in it.</summary>
+    public async Task<HttpResponseMessage> Send(string path, HttpContent form)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = form };
+        // asks first: a refusal is heard before the file is sent
+        request.Headers.ExpectContinue = true;
+        return await _http.SendAsync(request);
+    }
+
     public async Task<HttpResponseMessage> Send(
         string path,
         string token,

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.Net.Http.Headers;
@@ -44,7 +45,9 @@ public static class Bodies
             (context, next) =>
             {
                 var most = context.Features.Get<IHttpMaxRequestBodySizeFeature>()?.MaxRequestBodySize;
-                if (context.Request.ContentLength > most)
+                // the page that says so answers the same request, and reads nothing of it
+                var isSaidAlready = context.Features.Get<IStatusCodeReExecuteFeature>() is not null;
+                if (!isSaidAlready && context.Request.ContentLength > most)
                 {
                     context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
                     return Task.CompletedTask;

@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Gradings;
+using LoyalLadder.Data;
 using LoyalLadder.Data.Gradings;
 using Microsoft.EntityFrameworkCore;
 
@@ -117,6 +118,48 @@ public sealed class GradingBookTests(Loft loft)
                 .Select(m => m.RequirementId)
                 .ToListAsync(Cancel)
         );
+    }
+
+    [Fact]
+    public async Task Marks_that_come_late_twice_and_in_any_order_are_there_once_in_each_examiners_name()
+    {
+        await using var desk = await loft.Sit();
+        var book = desk.Get<GradingBook>();
+        var scope = desk.Get<SchoolScope>();
+        var (grading, three) = await WithThree(desk);
+        var asked = await desk
+            .Db.Requirements.Where(r => r.RankId == three[0].ToRankId && r.PutAwayAt == null)
+            .Select(r => r.Id)
+            .FirstAsync(Cancel);
+        var now = loft.Clock.GetUtcNow();
+        PressedMark At(int minute, MarkSeen seen, string faults = "") =>
+            new(three[0].Id, asked, seen, faults, now.AddMinutes(minute - 30));
+        await book.Press(grading, [At(3, MarkSeen.NotYet, "hand drops"), At(1, MarkSeen.Met)], Cancel);
+        await book.Press(grading, [At(2, MarkSeen.Met), At(3, MarkSeen.NotYet, "hand drops")], Cancel);
+        scope.UserId = await desk.Db.Users.Where(u => u.Id != scope.UserId).Select(u => u.Id).FirstAsync(Cancel);
+        await book.Press(grading, [At(0, MarkSeen.Met)], Cancel);
+        // neither what nobody asks for nor who is no candidate
+        await book.Press(grading, [At(5, MarkSeen.Met) with { Requirement = Guid.NewGuid() }], Cancel);
+        await book.Press(grading, [At(5, MarkSeen.Met) with { Candidate = Guid.NewGuid() }], Cancel);
+        desk.Db.ChangeTracker.Clear();
+        var marks = await desk.Db.GradingMarks.Where(m => m.CandidateId == three[0].Id).ToListAsync(Cancel);
+        Assert.Equal(2, marks.Count);
+        Assert.Equal(Verdict.Differ, Verdicts.Of(1, marks.Select(m => m.Seen)));
+        Assert.Equal("hand drops", marks.Single(m => m.Seen == MarkSeen.NotYet).Faults);
+        // a clock that runs ahead rules no longer than until now
+        await book.Press(grading, [At(600, MarkSeen.NotYet)], Cancel);
+        loft.Clock.Pass(TimeSpan.FromMinutes(1));
+        await book.Press(grading, [At(31, MarkSeen.Met)], Cancel);
+        desk.Db.ChangeTracker.Clear();
+        Assert.Equal(
+            MarkSeen.Met,
+            (await desk.Db.GradingMarks.SingleAsync(m => m.ExaminerId == scope.UserId, Cancel)).Seen
+        );
+        foreach (var candidate in three)
+            Assert.True(await book.Decide(grading, candidate.Id, GradingResult.Passed, Cancel));
+        await book.Close(grading, Cancel);
+        Assert.False(await book.Press(grading, [At(32, MarkSeen.NotYet)], Cancel));
+        Assert.False(await book.Decide(grading, three[0].Id, GradingResult.NotYet, Cancel));
     }
 
     [Fact]

@@ -38,6 +38,36 @@ public sealed partial class RoleTableTests
         1 GET /gradings/{id:guid}?handler=Certificates
         1 GET /ladder
         1 GET /ladder/{id:guid}
+        1 GET /ladder/grid
+        1 GET /ladder/grid?handler=Row
+        3 POST /ladder/grid?handler=Cells
+        3 POST /ladder/grid?handler=Look
+        3 POST /ladder/grid?handler=Take
+        3 POST /ladder/grid?handler=Usual
+        1 GET /people/add
+        2 POST /people/add?handler=Look
+        2 POST /people/add?handler=Take
+        2 POST /people?handler=Many
+        2 GET /people/sign
+        2 POST /people/sign
+        2 GET /people/cards
+        1 GET /people/charts
+        3 POST /people/charts?handler=Aims
+        2 GET /people/{id:guid}/paper
+        2 GET /week
+        2 GET /gradings/{id:guid}/table
+        2 GET /gradings/{id:guid}/table?handler=State
+        2 POST /gradings/{id:guid}/table?handler=Marks
+        2 POST /gradings/{id:guid}/table?handler=Result
+        2 GET /gradings/{id:guid}/certificates
+        1 GET /school/papers
+        1 GET /school/papers?handler=Picture
+        3 POST /school/papers
+        3 POST /school/papers?handler=Picture
+        3 POST /school/papers?handler=NoPicture
+        2 POST /material/numbered/{id:guid}?handler=Home
+        2 POST /material/numbered/{id:guid}?handler=EndHome
+        0 GET /practice/{secret}
         1 GET /mat/{id:guid}/{show?}
         2 GET /mat/{id:guid}/{show?}?handler=Care
         1 GET /mat/{id:guid}/{show?}?handler=Events

@@ -85,5 +85,16 @@ document.addEventListener('submit', e => {
   if (e.target instanceof HTMLFormElement) e.target.append(forget);
 });
 
+// a file that is too large is said so before it is sent: the server hangs up on it without a word
+document.addEventListener('change', e => {
+  const field = e.target;
+  if (!(field instanceof HTMLInputElement) || field.type !== 'file' || !field.dataset.most) return;
+  const most = Number(field.dataset.most);
+  const large = [...field.files].find(f => f.size > most);
+  const size = bytes => `${(bytes / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
+  field.setCustomValidity(large ? `A file may have ${size(most)}; ${large.name} has ${size(large.size)}.` : '');
+  field.reportValidity();
+});
+
 // without network a room says what still works
 navigator.serviceWorker?.register('/shell-worker.js').catch(() => {});

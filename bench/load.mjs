@@ -1,6 +1,7 @@
 // Serves pages to some callers at a time from a running demo school (./start) and prints the percentiles.
 // node bench/load.mjs [callers] [requests] [set]: the set is usual, rooms (each against a page that reads nothing, with the processor
-// time of the web process), progress (of the largest class), edit (of a sheet of 300 lines) or solving (while a plan is worked out).
+// time of the web process), progress (of the largest class), edit (of a sheet of 300 lines), people (the
+// head's pages of a school of 300) or solving (while a plan is worked out).
 import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import http from "node:http";
 
@@ -226,6 +227,65 @@ if (set === "usual") {
             ),
         60,
     );
+}
+if (set === "people") {
+    // a school of 300: those who are missing are enrolled as a pasted list
+    const ticked = async () =>
+        (await call("/people?everybody=true", { cookie })).text.match(
+            /name="who"/g,
+        ).length;
+    const missing = Math.max(0, 300 - (await ticked()));
+    const first = await call("/people", { cookie });
+    const groups = [
+        ...first.text.matchAll(
+            /href="\/people\?group=([0-9a-f-]{36})"[^>]*>([^<\n]+)/g,
+        ),
+    ];
+    if (missing > 0) {
+        const names = Array.from({ length: missing }, (_, i) => {
+            const letters = [i % 20, Math.floor(i / 20)].map((n) =>
+                String.fromCharCode(97 + n),
+            );
+            return `Kel${letters.join("")} W, ${groups[i % groups.length][2].trim()}`;
+        }).join("\n");
+        const page = await call("/people/add", { cookie });
+        await call("/people/add?handler=Take", {
+            method: "POST",
+            cookie,
+            body: form({
+                Names: names,
+                Key: crypto.randomUUID(),
+                __RequestVerificationToken: tokenOf(page.text),
+            }),
+        });
+    }
+    console.log(`${await ticked()} students`);
+    const group = groups[0][1];
+    const student = /href="(\/people\/[0-9a-f-]{36})"/.exec(first.text)[1];
+    const table = /href="(\/gradings\/[0-9a-f-]{36})"/.exec(
+        (await call("/gradings", { cookie })).text,
+    )[1];
+    for (const path of [
+        "/",
+        "/people",
+        "/people?everybody=true",
+        student,
+        `${student}/paper`,
+        `/people/sign?group=${group}`,
+        `/people/charts?group=${group}`,
+        "/people/add",
+        "/week",
+        "/ladder",
+        "/ladder/grid",
+        table,
+        `${table}/table`,
+        `${table}/table?handler=State`,
+    ])
+        await measure(
+            path.replace(/[0-9a-f-]{30,}/g, "…"),
+            () => call(path, { cookie }),
+            60,
+        );
 }
 if (set === "solving") {
     const today = (await call("/", { cookie })).text;

@@ -16,6 +16,9 @@ public sealed record Meeting(
     Guid? Teacher = null
 )
 {
+    /// <summary>Who usually helps.</summary>
+    public Sequence<Guid> Assistants { get; init; }
+
     /// <summary>The first day on which it may be; null for ever since. A timetable that changes keeps its past so.</summary>
     public DateOnly? From { get; init; }
 

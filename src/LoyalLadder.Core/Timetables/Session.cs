@@ -19,6 +19,12 @@ public sealed record Session(Guid Class, DateOnly Date, TimeOnly Start, int Minu
 
     public bool IsExtra { get; init; }
 
+    /// <summary>Who helps.</summary>
+    public Sequence<Guid> Assistants { get; init; }
+
+    /// <summary>True where somebody teaches it or helps.</summary>
+    public bool IsOf(Guid person) => Teacher == person || Assistants.Contains(person);
+
     /// <summary>It stands elsewhere than the timetable has it.</summary>
     public bool IsMoved { get; init; }
 

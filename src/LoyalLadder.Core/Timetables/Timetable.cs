@@ -65,6 +65,7 @@ public sealed record Timetable(
         var usual = new Session(meeting.Class, day, meeting.Start, meeting.Minutes, meeting.Hall, meeting.Teacher)
         {
             Planned = (day, meeting.Start),
+            Assistants = meeting.Assistants,
         };
         if (change is null)
         {

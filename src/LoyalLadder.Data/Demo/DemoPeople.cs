@@ -130,6 +130,9 @@ internal sealed class DemoPeople(LadderContext db, UserManager<AppUser> users, R
         {
             var track = tracks.Single(t => t.Name == group.Track);
             classes.Add(Class(group, track, halls[group.Hall], staff[group.Teacher], today));
+            // the assistant helps with the youngest
+            if (group.Track == DemoLadder.FirstSteps)
+                classes[^1].Meetings[0].AssistantIds = [staff.Single(s => s.Email == DemoSchool.Assistant).Id];
             Enrol(classes[^1], track, group.Size, taken);
         }
         db.Classes.AddRange(classes);

@@ -42,7 +42,8 @@ public sealed class DraftBook(
     OwedLines owed,
     ProgressBook progress,
     TermMaps terms,
-    PaceBook paces
+    PaceBook paces,
+    DrillBook drills
 )
 {
     /// <summary>Things that are due are looked at up to so many; the sheet takes what it has room for.</summary>
@@ -68,7 +69,7 @@ public sealed class DraftBook(
                 Limits = empty.Limits,
                 Taken = taken,
                 Past = await Past(classId, date, empty.Facts, cancel),
-                Wanted = await Wanted(empty, date, cancel),
+                Wanted = await Wanted(empty, date, await Library(reader, cancel), cancel),
                 Day = date,
                 Seed = seed,
             }
@@ -117,7 +118,12 @@ public sealed class DraftBook(
     }
 
     /// <summary>What the class is owed, what its term has for the session, then what is due, the most pressing first.</summary>
-    private async Task<List<WantedLine>> Wanted(OpenSheet empty, DateOnly date, CancellationToken cancel)
+    private async Task<List<WantedLine>> Wanted(
+        OpenSheet empty,
+        DateOnly date,
+        List<LibraryDrill> library,
+        CancellationToken cancel
+    )
     {
         var (facts, group) = (empty.Facts, empty.Lesson.ClassId);
         var debts = await owed.Of([group], cancel);
@@ -126,28 +132,37 @@ public sealed class DraftBook(
         return
         [
             .. debts.Select(o => new WantedLine(o.Text, $"owed since {Day(o.From)}", true)),
-            .. planned.Select(p => new WantedLine(
-                Due.Line(
-                    facts.Material.OnSheets(p.Learnable, facts.School.Naming),
-                    facts.Material.Catalogue.Find(p.Learnable),
-                    p.Stage
-                ),
-                p.IsPinned ? "pinned to this session on the term's map" : "the term's map has it here",
-                p.IsPinned
-            )),
+            .. planned.Select(p =>
+                LineOf(
+                    p.Learnable,
+                    p.Stage,
+                    p.IsPinned ? "pinned to this session on the term's map" : "the term's map has it here",
+                    p.IsPinned
+                )
+            ),
             .. due.Where(d => !d.IsOwed && !planned.Exists(p => p.Learnable == d.Learnable))
                 .Take(MostDue)
-                .Select(d => new WantedLine(
-                    Due.Line(
-                        facts.Material.OnSheets(d.Learnable, facts.School.Naming),
-                        facts.Material.Catalogue.Find(d.Learnable),
-                        d.NextStage
-                    ),
-                    d.Reason,
-                    false
-                )),
+                .Select(d => LineOf(d.Learnable, d.NextStage, d.Reason, isOwed: false)),
         ];
+
+        // what the school has worked out for it comes before a bare line
+        WantedLine LineOf(string learnable, int stage, string why, bool isOwed)
+        {
+            if (LibraryDrill.For(learnable, stage, empty.Clock.Setting.Band, library) is { } drill)
+                return new WantedLine(drill.Text, $"{why}; drill “{drill.Name}”", isOwed);
+            var name = facts.Material.OnSheets(learnable, facts.School.Naming);
+            return new WantedLine(Due.Line(name, facts.Material.Catalogue.Find(learnable), stage), why, isOwed);
+        }
     }
+
+    /// <summary>The library's drills, read.</summary>
+    private async Task<List<LibraryDrill>> Library(SheetReader reader, CancellationToken cancel) =>
+        (await drills.All(cancel)).ConvertAll(d => new LibraryDrill(
+            d.Name,
+            d.LeastBand,
+            d.Text,
+            [.. reader.ReadEntries(d.Text).OfType<LessonLine>()]
+        ));
 
     private static string Day(DateOnly day) => day.ToString("dddd d MMMM", CultureInfo.InvariantCulture);
 }

@@ -20,6 +20,7 @@ internal static class LadderMapping
         Syllabus(builder);
         People(builder);
         Gradings(builder);
+        Papers(builder);
     }
 
     private static void Syllabus(ModelBuilder builder)
@@ -120,6 +121,24 @@ internal static class LadderMapping
         });
     }
 
+    private static void Papers(ModelBuilder builder)
+    {
+        builder.Entity<PaperStyle>(e =>
+        {
+            e.Property(p => p.Heading).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.Body).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.Closing).HasMaxLength(CertificateWords.Longest);
+            e.Property(p => p.PictureType).HasMaxLength(20);
+            e.HasIndex(p => p.SchoolId).IsUnique();
+        });
+        builder.Entity<PracticePage>(e =>
+        {
+            e.Property(p => p.Hash).HasMaxLength(64);
+            e.HasIndex(p => p.Hash).IsUnique();
+            e.HasOne(p => p.Combination).WithMany().HasForeignKey(p => p.CombinationId).AsPart();
+        });
+    }
+
     private static void Gradings(ModelBuilder builder)
     {
         builder.Entity<SignOff>(e =>
@@ -147,20 +166,6 @@ internal static class LadderMapping
             e.HasOne(c => c.FromRank).WithMany().HasForeignKey(c => c.FromRankId);
             e.HasOne(c => c.ToRank).WithMany().HasForeignKey(c => c.ToRankId);
             e.HasMany(c => c.Marks).WithOne().HasForeignKey(m => m.CandidateId);
-        });
-        builder.Entity<PaperStyle>(e =>
-        {
-            e.Property(p => p.Heading).HasMaxLength(CertificateWords.Longest);
-            e.Property(p => p.Body).HasMaxLength(CertificateWords.Longest);
-            e.Property(p => p.Closing).HasMaxLength(CertificateWords.Longest);
-            e.Property(p => p.PictureType).HasMaxLength(20);
-            e.HasIndex(p => p.SchoolId).IsUnique();
-        });
-        builder.Entity<PracticePage>(e =>
-        {
-            e.Property(p => p.Hash).HasMaxLength(64);
-            e.HasIndex(p => p.Hash).IsUnique();
-            e.HasOne(p => p.Combination).WithMany().HasForeignKey(p => p.CombinationId).AsPart();
         });
         builder.Entity<GradingMark>(e =>
         {

@@ -128,24 +128,8 @@ public sealed class EnrolBook(
     /// <summary>Guests who were on the mat with a class lately and are no students of that name, the newest first.</summary>
     public async Task<List<Guest>> Guests(Guid classId, CancellationToken cancel)
     {
-        var since = time.GetUtcNow().AddDays(-GuestsFor);
         var zone = (await own.Facts(cancel)).School;
-        var called = await db
-            .RunEvents.Where(e => e.Kind == RunEventKind.Roll && e.Text != null && e.Text != "" && e.At > since)
-            .Join(
-                db.Runs.Join(db.Lessons.Where(l => l.ClassId == classId), r => r.LessonId, l => l.Id, (r, l) => r.Id),
-                e => EF.Property<Guid>(e, "RunId"),
-                r => r,
-                (e, r) =>
-                    new
-                    {
-                        Run = r,
-                        e.Text,
-                        e.At,
-                        e.Value,
-                    }
-            )
-            .ToListAsync(cancel);
+        var called = await Called(classId, cancel);
         var names = (
             await db
                 .Students.Where(s => !s.IsErased && s.PutAwayAt == null)
@@ -157,8 +141,8 @@ public sealed class EnrolBook(
         return
         [
             .. called
-                .Where(c => c.Value != (int)RollMark.Away && !names.Contains(StudentName.Read(c.Text!).ToString()))
-                .GroupBy(c => c.Text!.Trim(), StringComparer.OrdinalIgnoreCase)
+                .Where(c => !names.Contains(StudentName.Read(c.Name).ToString()))
+                .GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase)
                 .Select(g => new Guest(
                     g.Key,
                     SchoolTime.DayOf(zone, g.Max(c => c.At)),
@@ -166,5 +150,36 @@ public sealed class EnrolBook(
                 ))
                 .OrderByDescending(g => g.Last),
         ];
+    }
+
+    private sealed record CalledGuest(Guid Run, string Name, DateTimeOffset At);
+
+    /// <summary>Guests as the roll has them: called, and not away.</summary>
+    private async Task<List<CalledGuest>> Called(Guid classId, CancellationToken cancel)
+    {
+        var since = time.GetUtcNow().AddDays(-GuestsFor);
+        var runs = db.Runs.Join(
+            db.Lessons.Where(l => l.ClassId == classId),
+            r => r.LessonId,
+            l => l.Id,
+            (r, l) => r.Id
+        );
+        var called = await db
+            .RunEvents.Where(e => e.Kind == RunEventKind.Roll && e.Text != null && e.Text != "" && e.At > since)
+            .Where(e => e.Value != (int)RollMark.Away)
+            .Join(
+                runs,
+                e => EF.Property<Guid>(e, "RunId"),
+                r => r,
+                (e, r) =>
+                    new
+                    {
+                        Run = r,
+                        e.Text,
+                        e.At,
+                    }
+            )
+            .ToListAsync(cancel);
+        return called.ConvertAll(c => new CalledGuest(c.Run, c.Text!.Trim(), c.At));
     }
 }

@@ -1,20 +1,31 @@
+using System.Globalization;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Progress;
 
 /// <summary>How a class came, and what it did: what charts are drawn from.</summary>
-public sealed class ChartBook(LadderContext db, DiaryBook diary)
+public sealed class ChartBook(LadderContext db, DiaryBook diary, SchoolMemory memory)
 {
     /// <summary>Lessons and how many came, week by week, the oldest first.</summary>
     public Task<List<DiaryWeek>> Weeks(Guid classId, DateOnly first, int weeks, CancellationToken cancel) =>
         diary.Weeks(classId, first, weeks, cancel);
 
     /// <summary>Repetitions left and right of what a class was taught since a day.</summary>
-    public async Task<List<(string Learnable, SideTally Reps)>> Sides(
+    public Task<List<(string Learnable, SideTally Reps)>> Sides(
+        Guid classId,
+        DateOnly since,
+        CancellationToken cancel
+    ) => memory.Of(Name("sides", classId, since), Remembered.Progress, () => ReadSides(classId, since, cancel), cancel);
+
+    private static string Name(string what, Guid classId, DateOnly since) =>
+        string.Create(CultureInfo.InvariantCulture, $"{what} {classId} {since:yyyy-MM-dd}");
+
+    private async Task<List<(string Learnable, SideTally Reps)>> ReadSides(
         Guid classId,
         DateOnly since,
         CancellationToken cancel
@@ -34,7 +45,10 @@ public sealed class ChartBook(LadderContext db, DiaryBook diary)
         ).ConvertAll(r => (r.Key, new SideTally(r.Left, r.Right)));
 
     /// <summary>Seconds that a class spent with each kind of work since a day; what was not done took none.</summary>
-    public async Task<Dictionary<PaceKind, int>> Work(Guid classId, DateOnly since, CancellationToken cancel) =>
+    public Task<Dictionary<PaceKind, int>> Work(Guid classId, DateOnly since, CancellationToken cancel) =>
+        memory.Of(Name("work", classId, since), Remembered.Progress, () => ReadWork(classId, since, cancel), cancel);
+
+    private async Task<Dictionary<PaceKind, int>> ReadWork(Guid classId, DateOnly since, CancellationToken cancel) =>
         (
             await db
                 .LogLines.Where(l => l.Log!.ClassId == classId && l.Log.On >= since && l.Outcome != LineOutcome.NotDone)

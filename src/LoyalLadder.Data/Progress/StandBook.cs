@@ -24,6 +24,30 @@ public sealed record StudentStand(Student Student, Standing Standing, IReadOnlyL
     public DateOnly? LastSeen => LastDays.Count > 0 ? LastDays[0] : null;
 }
 
+/// <summary>A student in short, as lists of the whole school have them.</summary>
+/// <param name="Id">Who.</param>
+/// <param name="Name">As shown.</param>
+/// <param name="ClassIds">The classes that they are in.</param>
+/// <param name="RankId">The rank held; null for none.</param>
+/// <param name="Next">The rank to work for; null at the top.</param>
+/// <param name="IsReady">For that rank.</param>
+/// <param name="IsDrifting">Away for much longer than usual.</param>
+/// <param name="LastSeen">Null for never.</param>
+/// <param name="Asked">What the next rank asks for.</param>
+/// <param name="Taught">Of these, what is taught far enough.</param>
+public sealed record StandInShort(
+    Guid Id,
+    string Name,
+    Sequence<Guid> ClassIds,
+    Guid? RankId,
+    string? Next,
+    bool IsReady,
+    bool IsDrifting,
+    DateOnly? LastSeen,
+    int Asked,
+    int Taught
+);
+
 /// <summary>How students stand before their next ranks.</summary>
 public sealed class StandBook(
     LadderContext db,
@@ -44,8 +68,31 @@ public sealed class StandBook(
     public Task<List<StudentStand>> OfTrack(Guid trackId, CancellationToken cancel) =>
         Of(Here.Where(s => s.Rank!.TrackId == trackId), cancel);
 
-    /// <summary>Everybody who is a student.</summary>
-    public Task<List<StudentStand>> Everybody(CancellationToken cancel) => Of(Here, cancel);
+    /// <summary>Everybody who is a student, in short.</summary>
+    public async Task<IReadOnlyList<StandInShort>> Everybody(CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        return await memory.Of(
+            string.Create(CultureInfo.InvariantCulture, $"everybody {today:yyyy-MM-dd}"),
+            Remembered.Progress,
+            async () => (IReadOnlyList<StandInShort>)(await Of(Here, cancel)).ConvertAll(InShort),
+            cancel
+        );
+    }
+
+    private static StandInShort InShort(StudentStand stand) =>
+        new(
+            stand.Student.Id,
+            stand.Student.ShownName,
+            [.. stand.Student.Enrolments.Select(e => e.ClassId)],
+            stand.Student.RankId,
+            stand.Next?.Name,
+            stand.Next is not null && stand.Readiness.IsReady,
+            stand.IsDrifting,
+            stand.LastSeen,
+            stand.Readiness.Requirements.Count,
+            stand.Readiness.Requirements.Count(r => r.IsTaught)
+        );
 
     public async Task<StudentStand?> OfStudent(Guid studentId, CancellationToken cancel) =>
         (await Of(Here.Where(s => s.Id == studentId), cancel)).FirstOrDefault();

@@ -275,6 +275,27 @@ public sealed class TermMaps(
             ];
     }
 
+    /// <summary>What the plans of some classes have for their sessions of a day, by class and the hour of the timetable.</summary>
+    public async Task<ILookup<(Guid Class, TimeOnly At), string>> PlannedOn(DateOnly date, CancellationToken cancel)
+    {
+        var plans = await db
+            .ClassTerms.AsNoTracking()
+            .Where(c => c.Plan != "" && c.Term!.From <= date && date <= c.Term.Until)
+            .Select(c => new { c.ClassId, c.Plan })
+            .ToListAsync(cancel);
+        if (plans.Count == 0)
+            return Array.Empty<string>().ToLookup(_ => (Guid.Empty, TimeOnly.MinValue));
+        var sessions = (await timetable.Sessions(date, date, cancel)).Where(s => s.TakesPlace).ToLookup(s => s.Class);
+        return plans
+            .SelectMany(p =>
+            {
+                var kept = KeptTerm.Read(p.Plan);
+                return sessions[p.ClassId]
+                    .SelectMany(s => kept.In(ClassTerm.KeyOf(s)).Select(l => (p.ClassId, s.Planned.At, Learnable: l)));
+            })
+            .ToLookup(x => (x.ClassId, x.At), x => x.Learnable);
+    }
+
     /// <summary>How far each class with a plan is, week by week.</summary>
     public async Task<List<(ClassGroup Class, IReadOnlyList<TermWeek> Weeks)>> OfSchool(
         TermRow term,

@@ -31,7 +31,7 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
     )
     {
         /// <summary>Somebody's own calendar holds what they teach, whoever usually does.</summary>
-        public bool IsIn(Session session) => session.TakesPlace && (Teacher is null || session.Teacher == Teacher);
+        public bool IsIn(Session session) => session.TakesPlace && (Teacher is not { } own || session.IsOf(own));
     }
 
     /// <summary>One weekly event a meeting, in the school's own time zone, with the dates that are other, and what is extra.</summary>
@@ -75,7 +75,7 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
         var key = $"{meeting.Class}-{meeting.Weekday}-{meeting.Start:HHmm}".ToLowerInvariant();
         var mine = sessions.Where(sources.IsIn).ToList();
         // somebody stands in now and then: those dates, and no week by week
-        if (sources.Teacher is { } teacher && meeting.Teacher != teacher)
+        if (sources.Teacher is { } own && meeting.Teacher != own && !meeting.Assistants.Contains(own))
         {
             foreach (var session in mine)
                 yield return Event(session, $"{key}-{session.Planned.Date:yyyyMMdd}", sources);

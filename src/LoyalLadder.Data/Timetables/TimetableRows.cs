@@ -16,6 +16,10 @@ public sealed class MeetingRow : SchoolRow
     public Hall? Hall { get; set; }
     public Guid? TeacherId { get; set; }
     public AppUser? Teacher { get; set; }
+
+    /// <summary>Who usually helps.</summary>
+    public List<Guid> AssistantIds { get; set; } = [];
+
     public DateOnly? From { get; set; }
     public DateOnly? Until { get; set; }
 
@@ -25,6 +29,7 @@ public sealed class MeetingRow : SchoolRow
         {
             From = From,
             Until = Until,
+            Assistants = [.. AssistantIds],
         };
 }
 

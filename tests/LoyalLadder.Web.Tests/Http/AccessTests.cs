@@ -19,6 +19,7 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         "SignIn/NewPassword",
         "Trouble",
         "Wall/Index",
+        "Practice/Index",
     ];
 
     /// <summary>A new page or endpoint without a sign-in fails here.</summary>

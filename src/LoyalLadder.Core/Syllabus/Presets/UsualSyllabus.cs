@@ -47,54 +47,69 @@ public static class UsualSyllabus
         var ranks = track.Ranks.Select((r, i) => (Rank: r, At: i)).Where(r => r.Rank.Stripes == 0).ToList();
         if (ranks.Count == 0)
             return [];
-        var asks = new List<UsualAsk>();
-        foreach (var (word, step) in Placed(Written.Value[naming], catalogue))
-            asks.AddRange(AsksOf(word, step, PlaceOf(step)));
-        for (var step = 0; step < Steps; step++)
+        var places = Enumerable
+            .Range(0, Steps)
+            .Select(s => ranks[Math.Min(ranks.Count - 1, s * ranks.Count / Steps)].At);
+        return new Laying([.. places], track.Band, catalogue).Of(Placed(Written.Value[naming], catalogue));
+    }
+
+    /// <summary>A syllabus while it is laid on the ranks of a track.</summary>
+    /// <param name="places">The rank of each step.</param>
+    /// <param name="band">Whose age.</param>
+    /// <param name="catalogue">What an age may do.</param>
+    private sealed class Laying(int[] places, AgeBand band, Catalogue catalogue)
+    {
+        private readonly List<UsualAsk> _asks = [];
+
+        public IReadOnlyList<UsualAsk> Of(List<(string Word, int Step)> words)
         {
-            var rank = PlaceOf(step);
-            if (!asks.Exists(a => a.Rank == rank && a.Kind == RequirementKind.SelfDefence) && Instead() is { } other)
-                asks.AddRange(AsksOf(other, step, rank));
-            asks.Add(Fitness(rank, "push-up", track.Band == AgeBand.Kids ? 6 + (3 * step) : 10 + (5 * step), false));
-            asks.Add(Fitness(rank, "plank", track.Band == AgeBand.Kids ? 15 + (5 * step) : 30 + (10 * step), true));
+            foreach (var (word, step) in words)
+                Ask(word, step);
+            for (var step = 0; step < Steps; step++)
+                Complete(step);
+            // two steps may fall on one rank: it asks for a thing once, for the most of it
+            return
+            [
+                .. _asks
+                    .GroupBy(a => (a.Rank, a.Learnable))
+                    .Select(g => g.MaxBy(a => (a.Cell.Stage, a.Cell.Amount)))
+                    .OrderBy(a => a.Rank),
+            ];
         }
-        // two steps may fall on one rank: it asks for a thing once, for the most of it
-        return
-        [
-            .. asks.GroupBy(a => (a.Rank, a.Learnable))
-                .Select(g => g.MaxBy(a => (a.Cell.Stage, a.Cell.Amount)))
-                .OrderBy(a => a.Rank),
-        ];
 
-        int PlaceOf(int step) => ranks[Math.Min(ranks.Count - 1, step * ranks.Count / Steps)].At;
-
-        // where the age may not do what others are asked for: something that nobody is asked for yet
-        string? Instead() =>
-            Array.Find(
-                OtherSelfDefence,
-                o =>
-                    !asks.Exists(a => a.Learnable == IdOf(o))
-                    && catalogue.Find(IdOf(o))!.MannerFor(track.Band) != Manner.No
-            );
-
-        IEnumerable<UsualAsk> AsksOf(string word, int step, int first)
+        private void Ask(string word, int step)
         {
             var kind = word.StartsWith('-') ? RequirementKind.SelfDefence : RequirementKind.Technique;
             var technique = catalogue.Find(IdOf(word))!;
-            var highest = Highest(technique.MannerFor(track.Band));
+            var highest = Highest(technique.MannerFor(band));
             var stage = Math.Min(highest, step < 2 ? 3 : 4);
             if (stage == 0)
-                yield break;
-            yield return new UsualAsk(first, technique.Id, kind, new AskedCell(stage, 0, false, 1));
+                return;
+            _asks.Add(new UsualAsk(places[step], technique.Id, kind, new AskedCell(stage, 0, false, 1)));
             var again = step + AskedAgainAfter;
-            if (word.EndsWith('+') && again < Steps && PlaceOf(again) > first && highest > stage)
-                yield return new UsualAsk(
-                    PlaceOf(again),
-                    technique.Id,
-                    kind,
-                    new AskedCell(highest, 0, false, again >= Steps - 2 ? 2 : 1)
-                );
+            if (!word.EndsWith('+') || again >= Steps || places[again] <= places[step] || highest <= stage)
+                return;
+            var signers = again >= Steps - 2 ? 2 : 1;
+            _asks.Add(new UsualAsk(places[again], technique.Id, kind, new AskedCell(highest, 0, false, signers)));
         }
+
+        /// <summary>Self-defence where a step has none for the age, and the fitness marks.</summary>
+        private void Complete(int step)
+        {
+            var rank = places[step];
+            if (!_asks.Exists(a => a.Rank == rank && a.Kind == RequirementKind.SelfDefence) && Instead() is { } other)
+                Ask(other, step);
+            var isKids = band == AgeBand.Kids;
+            _asks.Add(Fitness(rank, "push-up", isKids ? 6 + (3 * step) : 10 + (5 * step), false));
+            _asks.Add(Fitness(rank, "plank", isKids ? 15 + (5 * step) : 30 + (10 * step), true));
+        }
+
+        /// <summary>Something that nobody is asked for yet, where the age may not do what others are asked for.</summary>
+        private string? Instead() =>
+            Array.Find(
+                OtherSelfDefence,
+                o => !_asks.Exists(a => a.Learnable == IdOf(o)) && catalogue.Find(IdOf(o))!.MannerFor(band) != Manner.No
+            );
     }
 
     private static readonly string[] OtherSelfDefence =

@@ -37,8 +37,8 @@ public sealed class WeekModel(
     public DateOnly Day { get; private set; }
     public SchoolFacts Own { get; private set; } = null!;
     public List<ClassGroup> Classes { get; private set; } = [];
-    public IReadOnlyList<StudentStand> Ready { get; private set; } = [];
-    public IReadOnlyList<StudentStand> Drifting { get; private set; } = [];
+    public IReadOnlyList<StandInShort> Ready { get; private set; } = [];
+    public IReadOnlyList<StandInShort> Drifting { get; private set; } = [];
 
     /// <summary>What each class is owed, and what it has waited for longest.</summary>
     public IReadOnlyList<(ClassGroup Class, int Owed, IReadOnlyList<DueItem> Overdue)> Work { get; private set; } = [];
@@ -57,7 +57,7 @@ public sealed class WeekModel(
         (Day, Own) = (await Today(), await Facts());
         Classes = await school.Classes(Cancel);
         var everybody = await stands.Everybody(Cancel);
-        Ready = [.. everybody.Where(s => s.Next is not null && s.Readiness.IsReady).Take(MostNamed)];
+        Ready = [.. everybody.Where(s => s.IsReady).Take(MostNamed)];
         Drifting = [.. everybody.Where(s => s.IsDrifting).OrderBy(s => s.LastSeen).Take(MostNamed)];
         ToLog = await days.ToLog(Day, Cancel);
         Ending = await records.Ending(Day.AddDays(NotesEndWithin), Cancel);

@@ -83,7 +83,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     [For(Role.Head)]
     public async Task<IActionResult> OnPostLookAsync()
     {
-        if (!await Load())
+        if (!await Load() || Track is null)
             return NotFound();
         if (ModelState.IsValid)
             Look = await grids.Look(Track!.Value, Text ?? "", Cancel);
@@ -93,7 +93,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     [For(Role.Head)]
     public async Task<IActionResult> OnPostTakeAsync()
     {
-        if (!await Load())
+        if (!await Load() || Track is null)
             return NotFound();
         if (!ModelState.IsValid)
             return Page();

@@ -126,11 +126,8 @@ public sealed class ChartsModel(
         [
             .. Groups.Select(g =>
             {
-                var people = all.FindAll(s =>
-                    s.Next is not null && s.Student.Enrolments.Exists(e => e.ClassId == g.Id)
-                );
-                var asked = people.Sum(p => p.Readiness.Requirements.Count);
-                var met = people.Sum(p => p.Readiness.Requirements.Count(r => r.IsTaught));
+                var people = all.Where(s => s.Next is not null && s.ClassIds.Contains(g.Id)).ToList();
+                var (asked, met) = (people.Sum(p => p.Asked), people.Sum(p => p.Taught));
                 var share = asked == 0 ? 0 : met / (double)asked;
                 return new Bar(g.Name, share, asked == 0 ? "nothing asked for" : Percent(share));
             }),

@@ -20,7 +20,6 @@ public sealed class IndexModel(
     TimeProvider time,
     StandBook stands,
     SchoolBook school,
-    StudentBook students,
     EnrolBook enrol,
     SyllabusBook syllabus
 ) : RoomPage(own, time)
@@ -29,7 +28,7 @@ public sealed class IndexModel(
     [BindProperty(SupportsGet = true)]
     public bool Everybody { get; set; }
 
-    public List<Student> All { get; private set; } = [];
+    public IReadOnlyList<(StandInShort Student, string Rank, string Classes)> All { get; private set; } = [];
 
     /// <summary>Who was on the mat with the class and is no student yet.</summary>
     public List<Guest> Guests { get; private set; } = [];
@@ -61,7 +60,7 @@ public sealed class IndexModel(
             ];
         if (Everybody)
         {
-            All = [.. (await students.All(Cancel)).Where(s => s.PutAwayAt is null)];
+            await ListAll();
             Chosen = null;
             return Page();
         }
@@ -79,6 +78,25 @@ public sealed class IndexModel(
                 .ThenBy(s => s.Stand.Student.ShownName, StringComparer.Ordinal),
         ];
         return Page();
+    }
+
+    private async Task ListAll()
+    {
+        var ladder = await syllabus.Read(Cancel);
+        var ranks = ladder
+            .Tracks.SelectMany(t => t.Ranks.Select(r => (r.Id, Name: $"{t.Name}: {r.Name}")))
+            .ToDictionary(r => r.Id, r => r.Name);
+        var classes = Groups.ToDictionary(g => g.Class.Id, g => g.Class.Name);
+        All =
+        [
+            .. (await stands.Everybody(Cancel)).Select(s =>
+                (
+                    s,
+                    s.RankId is { } rank ? ranks.GetValueOrDefault(rank, "") : "no rank yet",
+                    string.Join(", ", s.ClassIds.Select(c => classes.GetValueOrDefault(c, "")).Order())
+                )
+            ),
+        ];
     }
 
     /// <summary>Enrols, moves or ranks those who are ticked.</summary>

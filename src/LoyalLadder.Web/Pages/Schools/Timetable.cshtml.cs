@@ -44,6 +44,9 @@ public sealed class TimetableModel(
     public List<SelectListItem> Halls { get; private set; } = [];
     public List<SelectListItem> Teachers { get; private set; } = [];
 
+    /// <summary>Everybody who may help.</summary>
+    public IEnumerable<StaffCard> Staff => OfSchool.Teachers;
+
     public Task OnGetAsync() => Load();
 
     [For(Role.Head)]
@@ -63,6 +66,7 @@ public sealed class TimetableModel(
                 Minutes = meeting.Minutes,
                 HallId = Offered(Halls, meeting.HallId),
                 TeacherId = Offered(Teachers, meeting.TeacherId),
+                AssistantIds = [.. meeting.AssistantIds.Where(a => Staff.Any(s => s.Id == a)).Distinct()],
                 From = meeting.From,
                 Until = meeting.Until,
             },

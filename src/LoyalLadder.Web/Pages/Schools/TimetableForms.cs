@@ -17,6 +17,10 @@ public sealed class MeetingForm
     public int? Minutes { get; set; }
     public Guid? HallId { get; set; }
     public Guid? TeacherId { get; set; }
+
+    /// <summary>Who helps.</summary>
+    public List<Guid> AssistantIds { get; set; } = [];
+
     public DateOnly? From { get; set; }
     public DateOnly? Until { get; set; }
 }

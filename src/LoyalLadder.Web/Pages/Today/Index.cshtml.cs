@@ -1,5 +1,7 @@
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Data.Terms;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Today;
@@ -11,7 +13,8 @@ public sealed class IndexModel(
     DayPlan days,
     DayOutlook outlook,
     SchoolBook school,
-    FirstWeek firstWeek
+    FirstWeek firstWeek,
+    TermMaps terms
 ) : RoomPage(own, time)
 {
     public DateOnly Date { get; private set; }
@@ -28,6 +31,17 @@ public sealed class IndexModel(
     /// <summary>How the lessons to come stand, and when they are likely to end.</summary>
     public Dictionary<Guid, LessonOutlook> Ahead { get; private set; } = [];
 
+    /// <summary>What the term's map has for the sessions to come.</summary>
+    private ILookup<(Guid Class, TimeOnly At), string>? Planned { get; set; }
+
+    /// <summary>What the term's map has for a session, by name; nothing where it has none.</summary>
+    public IReadOnlyList<string> PlannedFor(DayEntry entry) =>
+        entry.Session is { } session && entry.Stage is LessonStage.Unplanned or LessonStage.Planned
+            ? [.. (Planned?[(entry.Class.Id, entry.Session!.Planned.At)] ?? []).Select(NameOfThing)]
+            : [];
+
+    private string NameOfThing(string learnable) => OfSchool.Material.OnSheets(learnable, OfSchool.School.Naming);
+
     public async Task<IActionResult> OnGetAsync(DateOnly? date)
     {
         var today = await Today();
@@ -40,6 +54,8 @@ public sealed class IndexModel(
             ToLog = await days.ToLog(today, Cancel);
         if (Date >= today)
             Ahead = await outlook.Of(Date, Cancel);
+        if (Date >= today)
+            Planned = await terms.PlannedOn(Date, Cancel);
         if (IsToday && CanPlan)
             FirstSteps = await firstWeek.Steps(Cancel);
         HasClasses = Entries.Count > 0 || await school.HasClasses(Cancel);

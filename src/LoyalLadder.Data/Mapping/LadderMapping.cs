@@ -20,6 +20,7 @@ internal static class LadderMapping
         Syllabus(builder);
         People(builder);
         Gradings(builder);
+        Marks(builder);
         Papers(builder);
     }
 
@@ -121,6 +122,21 @@ internal static class LadderMapping
         });
     }
 
+    private static void Marks(ModelBuilder builder) =>
+        builder.Entity<GradingMark>(e =>
+        {
+            e.HasIndex(m => new
+                {
+                    m.CandidateId,
+                    m.RequirementId,
+                    m.ExaminerId,
+                })
+                .IsUnique();
+            e.Property(m => m.Seen).HasConversion<string>().HasMaxLength(10);
+            e.Property(m => m.Faults).HasMaxLength(PressedMark.LongestFaults);
+            e.HasOne(m => m.Requirement).WithMany().HasForeignKey(m => m.RequirementId);
+        });
+
     private static void Papers(ModelBuilder builder)
     {
         builder.Entity<PaperStyle>(e =>
@@ -166,19 +182,6 @@ internal static class LadderMapping
             e.HasOne(c => c.FromRank).WithMany().HasForeignKey(c => c.FromRankId);
             e.HasOne(c => c.ToRank).WithMany().HasForeignKey(c => c.ToRankId);
             e.HasMany(c => c.Marks).WithOne().HasForeignKey(m => m.CandidateId);
-        });
-        builder.Entity<GradingMark>(e =>
-        {
-            e.HasIndex(m => new
-                {
-                    m.CandidateId,
-                    m.RequirementId,
-                    m.ExaminerId,
-                })
-                .IsUnique();
-            e.Property(m => m.Seen).HasConversion<string>().HasMaxLength(10);
-            e.Property(m => m.Faults).HasMaxLength(PressedMark.LongestFaults);
-            e.HasOne(m => m.Requirement).WithMany().HasForeignKey(m => m.RequirementId);
         });
     }
 }

@@ -99,7 +99,9 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
     public async Task<PastedLook> Look(Guid trackId, string text, CancellationToken cancel) =>
         await Paste(trackId, text, null, cancel);
 
-    /// <summary>Takes a pasted table, all of it or nothing: ranks that are not there are put on top, empty cells stay as they are.</summary>
+    /// <summary>
+    /// Takes a pasted table, all of it or nothing: ranks that are not there are put on top, empty cells stay as they are.
+    /// </summary>
     public async Task<PastedLook> Take(Guid trackId, string text, Guid key, CancellationToken cancel)
     {
         var look = await Look(trackId, text, cancel);

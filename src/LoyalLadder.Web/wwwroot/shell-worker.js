@@ -1,7 +1,7 @@
 // Without network a room says what still works instead of the browser's own page. Nothing of the school is kept by this one.
-const worker = /** @type {any} */ (self);
-const store = 'loyal-ladder-shell-1';
-const parts = [
+const shell = /** @type {any} */ (self);
+const shellStore = 'loyal-ladder-shell-1';
+const shellParts = [
   '/offline.html',
   '/css/tokens.css',
   '/css/house.css',
@@ -11,26 +11,26 @@ const parts = [
   '/lib/display-700.woff2',
 ];
 
-worker.addEventListener('install', e => {
-  worker.skipWaiting();
-  e.waitUntil(caches.open(store).then(cache => cache.addAll(parts)));
+shell.addEventListener('install', e => {
+  shell.skipWaiting();
+  e.waitUntil(caches.open(shellStore).then(cache => cache.addAll(shellParts)));
 });
-worker.addEventListener('activate', e => {
-  const isOld = name => name.startsWith('loyal-ladder-shell') && name !== store;
+shell.addEventListener('activate', e => {
+  const isOld = name => name.startsWith('loyal-ladder-shell') && name !== shellStore;
   e.waitUntil(
     caches
       .keys()
       .then(names => Promise.all(names.filter(isOld).map(n => caches.delete(n))))
-      .then(() => worker.clients.claim()),
+      .then(() => shell.clients.claim()),
   );
 });
-worker.addEventListener('fetch', e => {
+shell.addEventListener('fetch', e => {
   const { pathname } = new URL(e.request.url);
   if (e.request.mode === 'navigate') {
     e.respondWith(fetch(e.request).catch(() => caches.match('/offline.html')));
     return;
   }
   // only where the network is away, and only what the page without network is made of
-  if (e.request.method === 'GET' && parts.includes(pathname))
+  if (e.request.method === 'GET' && shellParts.includes(pathname))
     e.respondWith(fetch(e.request).catch(() => caches.match(pathname)));
 });

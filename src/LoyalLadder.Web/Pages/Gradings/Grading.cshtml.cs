@@ -109,6 +109,20 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
         return Redirect(Address);
     }
 
+    /// <summary>Those who passed, as the address of their cards has them.</summary>
+    public string WhoPassed =>
+        string.Join(
+            '&',
+            Grading.Candidates.Where(c => c.Result == GradingResult.Passed).Select(c => $"who={c.StudentId}")
+        );
+
+    /// <summary>'front kick ✓'.</summary>
+    public string Told(List<Requirement> asked, GradingMark mark)
+    {
+        var of = asked.Find(a => a.Id == mark.RequirementId);
+        return $"{(of is null ? "" : Taught.NameOf(of, Naming))} {(mark.IsMet ? "✓" : "✗")}";
+    }
+
     /// <summary>What an examiner is called today.</summary>
     public string NameOfPerson(Guid id) => OfSchool.NameOf(id);
 

@@ -110,7 +110,8 @@ function showFaults() {
   if (bar.hidden) return;
   bar.querySelector('[data-of]').textContent = last.getAttribute('aria-label').split(':')[0];
   const chosen = mine.faults.split('; ').filter(Boolean);
-  const usual = /** @type {HTMLElement} */ (headOf(requirement).dataset.faults ?? '').split(';').filter(Boolean);
+  const head = /** @type {HTMLElement} */ (headOf(requirement));
+  const usual = (head.dataset.faults ?? '').split(';').filter(Boolean);
   const chips = [...new Set([...usual, ...chosen])].map(fault => {
     const chip = document.createElement('button');
     chip.type = 'button';

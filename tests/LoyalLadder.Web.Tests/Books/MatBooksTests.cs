@@ -1,7 +1,9 @@
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.People;
 using LoyalLadder.Core.Rounds;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.PadRounds;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 
@@ -38,6 +40,22 @@ public sealed class MatBooksTests(Loft loft)
         await desk.Get<LessonRuns>().Keep(lesson, [.. events], Cancel);
         await desk.Save();
         return (lesson, await HallOf(desk, lesson));
+    }
+
+    [Fact]
+    public async Task A_guest_of_the_roll_can_be_made_a_student_and_is_none_any_more_then()
+    {
+        await using var desk = await loft.Sit();
+        var (lesson, _) = await Running(desk, (RunEventKind.Roll, 6, "Remi D"), (RunEventKind.Roll, 5, " remi d "));
+        var group = await desk.Db.Lessons.Where(l => l.Id == lesson).Select(l => l.ClassId).SingleAsync(Cancel);
+        var enrol = desk.Get<EnrolBook>();
+        var guest = Assert.Single(await enrol.Guests(group, Cancel));
+        Assert.Equal(("Remi D", Today, 1), (guest.Name, guest.Last, guest.Times));
+        var lines = new StudentLineReader(await enrol.There(Cancel)).Read(guest.Name, group);
+        Assert.Empty(Assert.Single(lines).Questions);
+        Assert.Equal(1, await enrol.Take(lines, Guid.NewGuid(), Cancel));
+        await desk.Save();
+        Assert.Empty(await enrol.Guests(group, Cancel));
     }
 
     [Fact]

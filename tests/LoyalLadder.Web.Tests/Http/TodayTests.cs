@@ -17,6 +17,25 @@ public sealed class TodayTests
         );
 
     [Fact]
+    public async Task A_session_says_what_the_terms_map_has_for_it_and_who_helps()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(server);
+        var kites = (await ines.Page("/term"))
+            .QuerySelectorAll("a[href^='/term/']")
+            .First(a => a.TextContent == "Kites");
+        var map = await ines.Page(kites.GetAttribute("href")!);
+        var heads = map.QuerySelectorAll("[data-map] thead tr:last-child th, [data-map] thead tr:last-child td")
+            .ToList();
+        var today = heads.FindIndex(h => h.GetAttribute("data-key") == "2041-05-07T18:00");
+        var planned = map.QuerySelectorAll("tr[data-item]")
+            .Count(r => r.Children[today].QuerySelector("svg.planned") is not null);
+        var row = await Row(ines, "Kites");
+        Assert.Equal(planned > 0, row.Contains(" term ", StringComparison.Ordinal));
+        Assert.Contains("Odile helps", await Row(ines, "Limpets", "/?date=2041-05-09"), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_planned_lesson_says_how_it_stands_when_it_is_likely_to_end_and_what_must_be_settled()
     {
         await using var server = await LadderServer.Start();

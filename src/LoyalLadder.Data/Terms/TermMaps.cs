@@ -45,6 +45,7 @@ public sealed class TermMaps(
     OwnSchool own,
     SyllabusBook syllabus,
     TimetableBook timetable,
+    SchoolMemory memory,
     TimeProvider time
 )
 {
@@ -276,7 +277,15 @@ public sealed class TermMaps(
     }
 
     /// <summary>What the plans of some classes have for their sessions of a day, by class and the hour of the timetable.</summary>
-    public async Task<ILookup<(Guid Class, TimeOnly At), string>> PlannedOn(DateOnly date, CancellationToken cancel)
+    public Task<ILookup<(Guid Class, TimeOnly At), string>> PlannedOn(DateOnly date, CancellationToken cancel) =>
+        memory.Of(
+            string.Create(System.Globalization.CultureInfo.InvariantCulture, $"planned {date:yyyy-MM-dd}"),
+            Remembered.Progress,
+            () => ReadPlanned(date, cancel),
+            cancel
+        );
+
+    private async Task<ILookup<(Guid Class, TimeOnly At), string>> ReadPlanned(DateOnly date, CancellationToken cancel)
     {
         var plans = await db
             .ClassTerms.AsNoTracking()

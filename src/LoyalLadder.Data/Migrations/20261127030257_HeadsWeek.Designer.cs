@@ -13,8 +13,8 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace LoyalLadder.Data.Migrations
 {
     [DbContext(typeof(LadderContext))]
-    [Migration("20261127015945_Assistants")]
-    partial class Assistants
+    [Migration("20261127030257_HeadsWeek")]
+    partial class HeadsWeek
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)

@@ -75,7 +75,8 @@ public sealed class StandBook(
         return await memory.Of(
             string.Create(CultureInfo.InvariantCulture, $"everybody {today:yyyy-MM-dd}"),
             Remembered.Progress,
-            async () => (IReadOnlyList<StandInShort>)(await Of(Here, cancel)).ConvertAll(InShort),
+            async () =>
+                (IReadOnlyList<StandInShort>)(await Of(Here.Where(s => s.EraseAt == null), cancel)).ConvertAll(InShort),
             cancel
         );
     }

@@ -67,33 +67,35 @@ internal sealed class GridEdit(
 
     /// <summary>Keeps a cell, unless somebody changed it meanwhile or it makes no sense.</summary>
     /// <param name="typed">The cell.</param>
-    /// <param name="what">What its row is about as it was typed, where the track does not have it yet.</param>
     /// <param name="key">The key of a requirement that it makes.</param>
-    public KeptCell Set(TypedCell typed, (string What, string Kind)? what, Guid key)
+    public KeptCell Set(TypedCell typed, Guid key)
     {
         if (track.Ranks.FirstOrDefault(r => r.Id == typed.RankId) is not { } rank)
             return Kept("", "This rank is no longer there.");
         var held = rows.Find(r => r.RankId == rank.Id && r.Learnable == typed.Learnable);
         var now = TextOf(held);
-        if (typed.Seen is { } seen && seen != now && typed.Typed.Trim() != now)
-            return Kept(now, SomebodyElse);
         var of = held ?? rows.Find(r => r.Learnable == typed.Learnable);
-        var named = of is null && what is { } words ? RowOf(words.What, words.Kind, facts) : default;
-        if (of is null && (named.Learnable is null || named.Learnable != typed.Learnable))
-            return Kept("", named.Problem ?? "This row is no longer there.");
-        var kind = of?.Kind ?? named.Kind;
-        var (cell, problem) = AskedCell.Read(kind, typed.Typed);
+        var (learnable, named, strange) = of is null
+            ? RowOf(typed.What, typed.Kind, facts)
+            : (of.Learnable, of.Kind, null);
+        if (learnable != typed.Learnable)
+            return Kept("", strange ?? "This row is no longer there.");
+        var (cell, problem) = AskedCell.Read(named, typed.Typed);
         if (problem is not null)
             return Kept(now, problem);
+        var wanted = cell?.Write(named) ?? "";
+        if (typed.Seen != now && wanted != now)
+            return Kept(now, SomebodyElse);
         if (cell is not { } asked)
         {
             TakeOut(held);
             return Kept("", null);
         }
-        var spoken = of is { Words.Length: > 0 } ? of.Words : what?.What ?? typed.Learnable;
-        return Put(held, rank, Draft(rank, kind, spoken, asked), key) is { } refused
+        var isNamed = new Learnable(typed.Learnable).IsStaged;
+        var spoken = isNamed ? typed.Learnable : of?.Words ?? typed.What;
+        return Put(held, rank, Draft(rank, named, spoken, asked), key) is { } refused
             ? Kept(now, refused)
-            : Kept(asked.Write(kind), null);
+            : Kept(wanted, null);
 
         KeptCell Kept(string text, string? why) => new(typed.RankId, typed.Learnable, text, why);
     }

@@ -12,9 +12,11 @@ namespace LoyalLadder.Data.Syllabus;
 /// <summary>A cell of the syllabus grid as somebody typed it.</summary>
 /// <param name="RankId">The column.</param>
 /// <param name="Learnable">The row.</param>
-/// <param name="Seen">What stood there before; null where that does not matter.</param>
+/// <param name="What">What the row is about, as it is typed: the track may not have it yet, or not any more.</param>
+/// <param name="Kind">The row's kind; empty where the name tells.</param>
+/// <param name="Seen">What stood there before.</param>
 /// <param name="Typed">What stands there now.</param>
-public sealed record TypedCell(Guid RankId, string Learnable, string? Seen, string Typed);
+public sealed record TypedCell(Guid RankId, string Learnable, string What, string Kind, string Seen, string Typed);
 
 /// <summary>What came of a cell.</summary>
 /// <param name="RankId">The column.</param>
@@ -61,14 +63,12 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
     /// <summary>Keeps cells of a track; each is taken or not by itself.</summary>
     /// <param name="trackId">The track.</param>
     /// <param name="key">The key of the post.</param>
-    /// <param name="what">What a row that the track does not have yet is about, as it was typed; null for rows that it has.</param>
     /// <param name="cells">As typed.</param>
     /// <param name="cancel">Ends the wait.</param>
     /// <returns>What came of each; null where there is no such track.</returns>
     public Task<IReadOnlyList<KeptCell>?> Set(
         Guid trackId,
         Guid key,
-        (string What, string Kind)? what,
         IReadOnlyList<TypedCell> cells,
         CancellationToken cancel
     ) =>
@@ -79,7 +79,7 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
                 var facts = await own.Facts(cancel);
                 if (await Edit(trackId, facts, cancel) is not { } edit)
                     return null;
-                return (IReadOnlyList<KeptCell>?)[.. cells.Select((c, n) => edit.Set(c, what, DerivedKey.Of(key, n)))];
+                return (IReadOnlyList<KeptCell>?)[.. cells.Select((c, n) => edit.Set(c, DerivedKey.Of(key, n)))];
             },
             cancel
         );

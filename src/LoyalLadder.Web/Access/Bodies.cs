@@ -33,10 +33,15 @@ public static class Bodies
     /// <summary>A school as a file: some years of lessons, packed.</summary>
     public const int School = 64 * 1024 * Kilobyte;
 
+    /// <summary>A list of 300 students, each with all that may be asked of one.</summary>
+    private const int MostFields = 4096;
+
     public static void AddBodies(this WebApplicationBuilder builder)
     {
         builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = Usual);
-        builder.Services.Configure<FormOptions>(f => (f.ValueLengthLimit, f.MultipartBodyLengthLimit) = (List, School));
+        builder.Services.Configure<FormOptions>(f =>
+            (f.ValueLengthLimit, f.MultipartBodyLengthLimit, f.ValueCountLimit) = (List, School, MostFields)
+        );
     }
 
     /// <summary>Refuses what says of itself that it is too large, before any of it is read.</summary>

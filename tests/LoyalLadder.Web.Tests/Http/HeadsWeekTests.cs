@@ -16,21 +16,27 @@ public sealed class HeadsWeekTests
     private static async Task<JsonElement> Cells(
         Visitor ines,
         string grid,
-        IReadOnlyList<(string Rank, string Learnable, string Seen, string Typed)> cells,
-        params (string, string)[] more
+        string rank,
+        string learnable,
+        string seen,
+        string typed,
+        string what = "",
+        string kind = ""
     )
     {
-        var answer = await ines.Post(
-            grid,
-            grid + (grid.Contains('?', StringComparison.Ordinal) ? "&" : "?") + "handler=Cells",
-            [
-                .. cells.SelectMany(c =>
-                    new[] { ("rank", c.Rank), ("learnable", c.Learnable), ("seen", c.Seen), ("typed", c.Typed) }
-                ),
-                ("Key", Guid.NewGuid().ToString()),
-                .. more,
-            ]
-        );
+        var cells = new[]
+        {
+            new
+            {
+                rankId = rank,
+                learnable,
+                what,
+                kind,
+                seen,
+                typed,
+            },
+        };
+        var answer = await ines.Post(grid, $"{grid}&handler=Cells", ("cells", JsonSerializer.Serialize(cells)));
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         return JsonDocument.Parse(await answer.Content.ReadAsStringAsync(Cancel)).RootElement;
     }
@@ -53,15 +59,20 @@ public sealed class HeadsWeekTests
             .GetAttribute("value")!;
         var (rank, learnable) = (signed.RankId.ToString(), signed.Learnable);
         // somebody else's state is shown, not overwritten
-        var clash = await Cells(ines, grid, [(rank, learnable, "not what stands there", "1")]);
+        var clash = await Cells(ines, grid, rank, learnable, "not what stands there", "1");
         Assert.Equal(was, clash.GetProperty("cells")[0].GetProperty("text").GetString());
         Assert.NotEqual(JsonValueKind.Null, clash.GetProperty("cells")[0].GetProperty("problem").ValueKind);
-        await Cells(ines, grid, [(rank, learnable, was, "")]);
+        await Cells(ines, grid, rank, learnable, was, "");
         Assert.NotNull((await Find(owner, signed.Id)).PutAwayAt);
-        var back = await Cells(ines, grid, [(rank, learnable, "", was)]);
+        var back = await Cells(ines, grid, rank, learnable, "", was);
         Assert.Equal(was, back.GetProperty("cells")[0].GetProperty("text").GetString());
         Assert.Null((await Find(owner, signed.Id)).PutAwayAt);
-        var wrong = await Cells(ines, grid, [(rank, learnable, was, "lots")]);
+        foreach (var nonsense in new[] { "", "[]", "[null]", "[{}]", "{", "[{\"rankId\":\"x\"}]" })
+            Assert.Equal(
+                HttpStatusCode.UnprocessableEntity,
+                (await ines.Post(grid, $"{grid}&handler=Cells", ("cells", nonsense))).StatusCode
+            );
+        var wrong = await Cells(ines, grid, rank, learnable, was, "lots");
         Assert.Equal(was, wrong.GetProperty("cells")[0].GetProperty("text").GetString());
     }
 
@@ -88,14 +99,14 @@ public sealed class HeadsWeekTests
         var row = await Visitor.Parse(await ines.Get($"{grid}&handler=Row&what=Tide form&kind=form"));
         Assert.Contains("Tide form", row.Body!.TextContent, StringComparison.Ordinal);
         var rank = (await ines.Page(grid)).QuerySelector("th[data-rank]")!.GetAttribute("data-rank")!;
-        var kept = await Cells(
-            ines,
-            grid,
-            [(rank, "form:tideform", "", "x*")],
-            ("what", "Tide form"),
-            ("kind", "Form")
-        );
+        var kept = await Cells(ines, grid, rank, "form:tideform", "", "x*", "Tide form", "Form");
         Assert.Equal("x*", kept.GetProperty("cells")[0].GetProperty("text").GetString());
+        // emptied, it can be asked for again from the same row
+        await Cells(ines, grid, rank, "form:tideform", "x*", "", "Tide form", "Form");
+        // as a person types it: what is meant is what is kept
+        kept = await Cells(ines, grid, rank, "form:tideform", "", "yes", "Tide form", "Form");
+        kept = await Cells(ines, grid, rank, "form:tideform", "", "yes", "Tide form", "Form");
+        Assert.Equal(JsonValueKind.Null, kept.GetProperty("cells")[0].GetProperty("problem").ValueKind);
         Assert.Contains(
             "Tide form",
             (await ines.Page(grid)).QuerySelector("[data-grid]")!.TextContent,

@@ -1,5 +1,3 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using LoyalLadder.Core.Gradings;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
@@ -7,6 +5,7 @@ using LoyalLadder.Data.Gradings;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
+using LoyalLadder.Web.Api;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 
@@ -21,11 +20,6 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
 {
     /// <summary>Marks that are sent at once when the network is back.</summary>
     private const int MostMarks = 2000;
-
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter() },
-    };
 
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -45,16 +39,7 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
     [Takes(Bodies.Record)]
     public async Task<IActionResult> OnPostMarksAsync(string? marks)
     {
-        List<PressedMark>? pressed;
-        try
-        {
-            pressed = JsonSerializer.Deserialize<List<PressedMark>>(marks ?? "", Json);
-        }
-        catch (JsonException)
-        {
-            pressed = null;
-        }
-        if (pressed is null || pressed.Count > MostMarks || pressed.Exists(p => p?.Faults is null))
+        if (FormJson.Read<PressedMark>(marks, MostMarks) is not { } pressed)
             return StatusCode(StatusCodes.Status422UnprocessableEntity, "Marks come as a list, 2,000 at most.");
         if (!await gradings.Press(Id, pressed, Cancel))
             return StatusCode(StatusCodes.Status409Conflict, "This grading is closed.");
@@ -98,7 +83,7 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
                     verdicts = Asked[c.ToRankId].Select(r => new { requirement = r.Id, verdict = VerdictOf(c, r) }),
                 }),
             },
-            Json
+            FormJson.Options
         );
     }
 

@@ -6,6 +6,7 @@ using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Web.Access;
+using LoyalLadder.Web.Api;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Ladder;
@@ -55,30 +56,25 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
 
     /// <summary>Keeps cells and answers with what is kept, and with the gaps that are there now.</summary>
     [For(Role.Head)]
-    public async Task<IActionResult> OnPostCellsAsync(
-        Guid[] rank,
-        string?[] learnable,
-        string?[] seen,
-        string?[] typed,
-        string? what,
-        string? kind
-    )
+    public async Task<IActionResult> OnPostCellsAsync(string? cells)
     {
-        if (
-            rank.Length is 0 or > MostCells
-            || !Array.TrueForAll([learnable, seen, typed], a => a.Length == rank.Length)
-        )
+        if (FormJson.Read<TypedCell>(cells, MostCells) is not { } typed)
             return StatusCode(StatusCodes.Status422UnprocessableEntity, $"1 to {MostCells} cells at once.");
-        List<TypedCell> cells =
-        [
-            .. rank.Select((r, n) => new TypedCell(r, learnable[n] ?? "", seen[n] ?? "", (typed[n] ?? "").Trim())),
-        ];
-        var named = what is null ? ((string, string)?)null : (what, kind ?? "");
-        var kept = await grids.Set(Track ?? Guid.Empty, Key, named, cells, Cancel);
+        var kept = await grids.Set(Track ?? Guid.Empty, Key, typed, Cancel);
         if (kept is null || !await Load())
             return NotFound();
-        return new JsonResult(new { cells = kept, holes = Holes });
+        var holes = Holes.Select(h => new
+        {
+            h.Learnable,
+            h.Rank,
+            h.Words,
+            brief = BriefOf(h),
+        });
+        return new JsonResult(new { cells = kept, holes });
     }
+
+    /// <summary>A gap of a rank as a whole, in a word or two.</summary>
+    public static string BriefOf(Hole hole) => hole.Kind == HoleKind.Heavy ? "heavy" : "no self-defence";
 
     [For(Role.Head)]
     public async Task<IActionResult> OnPostLookAsync()

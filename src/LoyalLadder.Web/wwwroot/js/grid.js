@@ -44,33 +44,26 @@ function showMarked() {
   if (block.flat().length > 1) for (const input of block.flat()) input.closest('td').classList.add('is-marked');
 }
 
-/** Keeps cells that are other than what is kept; what cannot be kept says why and stands as it is.
+/** Keeps cells that are other than what is kept or on its way; what cannot be kept says why and stands as it is.
  * @param {HTMLInputElement[]} inputs */
 async function keep(inputs, isUndo = false) {
-  const news = inputs.filter(i => i.value.trim() !== i.dataset.kept);
+  const news = inputs.filter(i => i.value.trim() !== i.dataset.kept && i.value.trim() !== i.dataset.sent);
   if (news.length === 0 || !mayChange) return;
+  const sent = news.map(input => {
+    const { learnable, what, kind } = /** @type {HTMLElement} */ (input.closest('tr')).dataset;
+    input.dataset.sent = input.value.trim();
+    return { rankId: input.dataset.rank, learnable, what, kind, seen: input.dataset.kept, typed: input.dataset.sent };
+  });
   const body = new FormData(act);
   body.set('Key', crypto.randomUUID());
-  for (const input of news) {
-    const row = /** @type {HTMLElement} */ (input.closest('tr'));
-    body.append('rank', input.dataset.rank);
-    body.append('learnable', row.dataset.learnable);
-    body.append('seen', input.dataset.kept);
-    body.append('typed', input.value.trim());
-  }
-  const row = /** @type {HTMLElement} */ (news[0].closest('tr'));
-  if (row.dataset.isNew) {
-    body.append('what', row.dataset.what);
-    body.append('kind', row.dataset.kind);
-  }
-  const before = news.map(input => ({ input, before: input.dataset.kept }));
+  body.set('cells', JSON.stringify(sent));
   try {
     const answer = await fetch(act.action, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
     if (!answer.ok) throw new Error(String(answer.status));
     const { cells, holes } = await answer.json();
-    const isKept = cells.map((cell, n) => showKept(news[n], cell));
+    const isKept = cells.map((cell, n) => showKept(news[n], sent[n].typed, cell));
     showGaps(holes);
-    const taken = before.filter((_, n) => isKept[n]);
+    const taken = news.map((input, n) => ({ input, before: sent[n].seen })).filter((_, n) => isKept[n]);
     if (!isUndo && taken.length > 0) done.push(taken);
     if (undoButton) undoButton.disabled = done.length === 0;
     const wrong = cells.find(c => c.problem);
@@ -80,23 +73,37 @@ async function keep(inputs, isUndo = false) {
     tell(
       'That was not kept: the school cannot be reached just now. It stands here still; press Enter in the cell to try again.',
     );
+  } finally {
+    for (const input of news) delete input.dataset.sent;
   }
 }
 
-/** @param {HTMLInputElement} input */
-function showKept(input, cell) {
+/** @param {HTMLInputElement} input @param {string} sent what it held when it was sent: typed on meanwhile, it stays so */
+function showKept(input, sent, cell) {
   const isWrong = Boolean(cell.problem);
   input.classList.toggle('is-wrong', isWrong);
   input.dataset.kept = cell.text;
-  if (!isWrong) {
-    input.value = cell.text;
-    delete (/** @type {HTMLElement} */ (input.closest('tr')).dataset.isNew);
-  }
+  if (!isWrong && input.value.trim() === sent) input.value = cell.text;
   input.setCustomValidity(cell.problem ?? '');
   return !isWrong;
 }
 
+/** The whole table as a spreadsheet takes it. */
+function written() {
+  const names = [...table.tHead.rows[0].cells].slice(1).map(th => th.textContent.trim());
+  const lines = rows().map(row => [row.dataset.what, row.dataset.kind, ...inputsOf(row).map(i => i.dataset.kept)]);
+  return [['what', 'kind', ...names], ...lines].map(line => line.join('\t')).join('\n');
+}
+
+/** The box below has the table as it is now, unless somebody types into it. */
+function showWritten() {
+  const box = /** @type {HTMLTextAreaElement} */ (document.getElementById('Text'));
+  if (box.dataset.isTyped) return;
+  box.value = written();
+}
+
 function showGaps(holes) {
+  showWritten();
   for (const cell of table.querySelectorAll('td.has-gap')) {
     cell.classList.remove('has-gap');
     cell.removeAttribute('title');
@@ -105,7 +112,7 @@ function showGaps(holes) {
   for (const hole of holes) {
     if (!hole.learnable) {
       const cell = table.querySelector(`[data-gap="${hole.rank}"]`);
-      if (cell) cell.textContent += `${hole.words.includes('times what') ? 'heavy' : 'no self-defence'} `;
+      if (cell) cell.textContent += `${hole.brief} `;
       continue;
     }
     const row = rows().find(r => r.dataset.learnable === hole.learnable);
@@ -161,9 +168,8 @@ function undo() {
 
 async function copy() {
   const block = marked();
-  const whole = /** @type {HTMLTextAreaElement} */ (document.getElementById('Text'));
   const some = block.flat().length > 1;
-  const text = some ? block.map(line => line.map(i => i.value).join('\t')).join('\n') : whole.value;
+  const text = some ? block.map(line => line.map(i => i.value).join('\t')).join('\n') : written();
   try {
     await navigator.clipboard.writeText(text);
     tell(some ? 'The marked cells are copied.' : 'The whole table is copied.');
@@ -182,6 +188,7 @@ function paste(input, text) {
   if (/^what$/i.test(lines[0][0].trim())) {
     const whole = /** @type {HTMLTextAreaElement} */ (document.getElementById('Text'));
     whole.value = text;
+    whole.dataset.isTyped = 'true';
     /** @type {HTMLDetailsElement} */ (document.getElementById('paste')).open = true;
     whole.focus();
     tell('That is a whole table: look below what it changes.');
@@ -253,7 +260,6 @@ async function addRow(e) {
     if (!answer.ok) return;
     table.tBodies[0].insertAdjacentHTML('beforeend', text);
     const row = rows().at(-1);
-    row.dataset.isNew = 'true';
     form.reset();
     inputsOf(row)[0].focus();
     tell('Type a stage where a rank asks for it.');
@@ -303,5 +309,7 @@ if (act && table) {
   act.querySelector('[data-copy]').addEventListener('mousedown', e => e.preventDefault());
   act.querySelector('[data-copy]').addEventListener('click', copy);
   document.getElementById('grid-row')?.addEventListener('submit', addRow);
+  const box = document.getElementById('Text');
+  box.addEventListener('input', () => (box.dataset.isTyped = 'true'));
 }
 export {};

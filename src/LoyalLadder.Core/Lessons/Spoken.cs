@@ -36,7 +36,7 @@ public static class Spoken
 
     /// <summary>'1 line', '3 lines'.</summary>
     public static string Many(int count, string one, string? many = null) =>
-        string.Create(CultureInfo.InvariantCulture, $"{count} {(count == 1 ? one : many ?? one + "s")}");
+        Wording.Count(count, one, many ?? one + "s");
 
     /// <summary>At most 40 characters, for a message.</summary>
     public static string Brief(string words) => words.Length <= 40 ? words : words[..39] + "…";

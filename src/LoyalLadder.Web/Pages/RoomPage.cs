@@ -71,7 +71,7 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     public async Task<DateOnly> Today() => SchoolTime.Today(await School(), Time);
 
     /// <summary>Says on the next page what has happened.</summary>
-    protected void Say(string words) => TempData["Said"] = words;
+    protected void Tell(string words) => TempData["Said"] = words;
 
     /// <summary>Shows what is wrong beside the fields that it is about.</summary>
     protected void ShowErrors(FieldErrors errors, string prefix = "")

@@ -46,7 +46,7 @@ public sealed class IndexModel(
         ShowErrors(errors);
         if (errors.Any)
             return await OnGetAsync();
-        return Tell("The password is changed. Other devices have to sign in with it.");
+        return Told("The password is changed. Other devices have to sign in with it.");
     }
 
     [For(Role.Assistant)]
@@ -70,7 +70,7 @@ public sealed class IndexModel(
         if (await account.Person(Me) is not { } person)
             return NotFound();
         if (await account.TurnCodesOff(person, old ?? "", HttpContext.From(), Cancel) is not { } wrong)
-            return Tell("Codes are off.");
+            return Told("Codes are off.");
         ModelState.AddModelError("OldForCodes", wrong);
         return await OnGetAsync();
     }
@@ -80,7 +80,7 @@ public sealed class IndexModel(
     {
         if (await sessions.End(Me, session, Cancel))
             await book.Write(DoorDeed.EndedSession, Me, HttpContext.Address(), Cancel);
-        return Tell("It is signed out.");
+        return Told("It is signed out.");
     }
 
     [For(Role.Assistant)]
@@ -88,7 +88,7 @@ public sealed class IndexModel(
     {
         if (await sessions.EndOthers(Me, User.Session(), Cancel))
             await book.Write(DoorDeed.EndedSession, Me, HttpContext.Address(), Cancel);
-        return Tell("All other devices are signed out.");
+        return Told("All other devices are signed out.");
     }
 
     [For(Role.Assistant)]
@@ -102,12 +102,12 @@ public sealed class IndexModel(
             return NotFound();
         await users.RemovePasskeyAsync(person, Convert.FromBase64String(passkey));
         await book.Write(DoorDeed.RemovedPasskey, Me, HttpContext.Address(), Cancel);
-        return Tell("The passkey opens nothing any more.");
+        return Told("The passkey opens nothing any more.");
     }
 
-    private RedirectResult Tell(string said)
+    private RedirectResult Told(string said)
     {
-        Say(said);
+        Tell(said);
         return Redirect("/me");
     }
 

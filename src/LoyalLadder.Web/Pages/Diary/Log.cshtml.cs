@@ -74,7 +74,7 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         };
         if (saved.By != Guid.Empty && saved.By != Me)
             said += $"\n{await NameOf(saved.By)} had logged something of it meanwhile; both are kept.";
-        Say(said);
+        Tell(said);
         return Redirect(User.Hall() is null ? "/" : "/hall");
     }
 

@@ -58,7 +58,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     public async Task<IActionResult> OnPostLeaveAsync(Guid candidate)
     {
         if (await gradings.Leave(Id, candidate, Cancel) is { } problem)
-            Say(problem);
+            Tell(problem);
         return Redirect(Address);
     }
 
@@ -72,7 +72,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     )
     {
         var saved = await gradings.Mark(Id, candidate, seen, met, resultSeen, result, Cancel);
-        Say(await Words(saved, result));
+        Tell(await Words(saved, result));
         return Redirect($"{Address}#c-{candidate}");
     }
 
@@ -90,7 +90,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     [For(Role.Head)]
     public async Task<IActionResult> OnPostCloseAsync()
     {
-        Say(
+        Tell(
             await gradings.Close(Id, Cancel) is { } moved
                 ? $"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day."
                 : "Give every candidate a result first."
@@ -101,7 +101,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     [For(Role.Head)]
     public async Task<IActionResult> OnPostReopenAsync()
     {
-        Say(
+        Tell(
             await gradings.Reopen(Id, Cancel)
                 ? "Taken back: the ranks are as they were."
                 : "It can no longer be taken back."

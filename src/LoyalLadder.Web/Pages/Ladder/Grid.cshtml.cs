@@ -96,7 +96,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         Look = await grids.Take(Track!.Value, Text ?? "", Key, Cancel);
         if (!Look.CanBeTaken)
             return Page();
-        Say("The table is taken.");
+        Tell("The table is taken.");
         return Redirect(Address);
     }
 
@@ -105,7 +105,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     public async Task<IActionResult> OnPostUsualAsync(NamingSchool naming)
     {
         var count = Enum.IsDefined(naming) ? await grids.BeginWith(naming, Key, Cancel) : 0;
-        Say(
+        Tell(
             count == 0
                 ? "Every rank asks for something already; nothing was changed."
                 : $"The ranks ask for {count} things. Change any cell to your own."

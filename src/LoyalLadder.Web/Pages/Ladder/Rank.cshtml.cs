@@ -66,7 +66,7 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         var known = Enum.IsDefined(kind) ? kind : RequirementKind.Technique;
         Draft = new RequirementDraft(Id, known, what ?? "", stage, amount, isSeconds, signers);
         var saved = await syllabus.Save(Edit, Key, Version, Draft, Cancel);
-        return await Answer(saved, Draft, r => DraftOf(r.Plain()), "", _ => Tell("Saved."));
+        return await Answer(saved, Draft, r => DraftOf(r.Plain()), "", _ => Told("Saved."));
     }
 
     [For(Role.Head)]
@@ -75,8 +75,8 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         var removal = await syllabus.Remove(requirement, Cancel);
         return removal switch
         {
-            Removal.Removed => Tell("Taken out; the history keeps it."),
-            Removal.PutAway => Tell(
+            Removal.Removed => Told("Taken out; the history keeps it."),
+            Removal.PutAway => Told(
                 "The rank no longer asks for it. Somebody was signed off or graded for it: their record keeps it."
             ),
             _ => Redirect(Address),
@@ -91,16 +91,16 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         ModelState.Clear();
         var errors = await syllabus.SetTimes(Id, isNumbers ? leastDays : -1, isNumbers ? leastLessons : -1, Cancel);
         if (!errors.Any)
-            return Tell("Saved.");
+            return Told("Saved.");
         if (!await Load())
             return NotFound();
         ShowErrors(errors);
         return Page();
     }
 
-    private RedirectResult Tell(string said)
+    private RedirectResult Told(string said)
     {
-        Say(said);
+        Tell(said);
         return Redirect(Address);
     }
 

@@ -64,7 +64,7 @@ public sealed class MatModel(
         // once begun it goes on: a class is standing there
         if (MayTeach && run.Events.Count == 0 && await OpenStops() is { Count: > 0 } stops)
         {
-            Say(
+            Tell(
                 string.Join(
                     '\n',
                     stops.Prepend("Before this runs: mend it, or set it aside under Checks, in your name.")

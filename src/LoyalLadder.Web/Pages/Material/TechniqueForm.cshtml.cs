@@ -61,7 +61,7 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
             "Form.",
             _ =>
             {
-                Say("Kept for this school.");
+                Tell("Kept for this school.");
                 return Redirect($"/material/{row.Id}");
             }
         );

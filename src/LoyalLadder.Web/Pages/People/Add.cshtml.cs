@@ -71,7 +71,7 @@ public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) 
         if (!ModelState.IsValid || Open > 0)
             return Page();
         var count = await enrol.Take(Lines, Key, Cancel);
-        Say($"{Spoken.Many(count, "student")} enrolled.");
+        Tell($"{Spoken.Many(count, "student")} enrolled.");
         return Redirect(Group is { } group ? $"/people?group={group}" : "/people?everybody=true");
     }
 

@@ -36,7 +36,7 @@ public sealed class EraseModel(
             return Page();
         }
         await erasure.Begin(Id, meant, Cancel);
-        Say(
+        Tell(
             "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. "
                 + "Past lessons keep their counts, without the name."
         );

@@ -123,7 +123,7 @@ public sealed class IndexModel(
 
     private RedirectResult Told(string words, string address)
     {
-        Say(words);
+        Tell(words);
         return Redirect(address);
     }
 

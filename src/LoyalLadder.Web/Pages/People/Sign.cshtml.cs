@@ -60,7 +60,7 @@ public sealed class SignModel(
             return NotFound();
         if (!IsPart)
         {
-            Say(problem ?? (back ? "Your signature is taken back." : "Signed off, in your name."));
+            Tell(problem ?? (back ? "Your signature is taken back." : "Signed off, in your name."));
             return Redirect($"/people/sign?group={Group}&student={Student}&what={Uri.EscapeDataString(What ?? "")}");
         }
         var tile = Tiles.FirstOrDefault(t => t.Student == of && t.Requirement.Id == requirement);

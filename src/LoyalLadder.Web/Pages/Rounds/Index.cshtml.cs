@@ -57,7 +57,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
         var saved = await book.Keep(Key, name ?? "", Form.Request(), (await Words()).Naming, Cancel);
         if (saved.Row is { } row)
         {
-            Say(
+            Tell(
                 $"Kept as “{row.Name}”. On a sheet write: rounds \"{row.Name}\" {Form.Rounds} x {Form.Work} rest {Form.Rest}"
             );
             return Redirect($"/rounds?kept={row.Id}");
@@ -72,7 +72,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await book.Remove(id, Cancel))
-            Say("Taken out. Sheets that name it keep its time, without calls.");
+            Tell("Taken out. Sheets that name it keep its time, without calls.");
         return Redirect("/rounds");
     }
 

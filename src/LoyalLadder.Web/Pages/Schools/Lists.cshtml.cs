@@ -78,7 +78,7 @@ public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lis
         Outcome = await lists.Take(Kind, Text, Key, Cancel);
         if (!Outcome.CanBeTaken)
             return Page();
-        Say(
+        Tell(
             $"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, "
                 + $"{Outcome.Count(RowFate.Same)} as they were."
         );

@@ -54,7 +54,7 @@ public sealed class MoveModel(OwnSchool own, TimeProvider time, SchoolArchive ar
         }
         if (Problem is not null)
             return Page();
-        Say("The school is taken in. People of it choose a password by 'Forgotten the password?'.");
+        Tell("The school is taken in. People of it choose a password by 'Forgotten the password?'.");
         return Redirect("/school");
     }
 }

@@ -119,7 +119,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostUpAsync(Guid id)
     {
         if (await school.MoveDown(id, Cancel))
-            Say("Moved.");
+            Tell("Moved.");
         return Redirect(Address);
     }
 

@@ -18,7 +18,7 @@ public abstract class SchoolPage(OwnSchool own, TimeProvider time) : RoomPage(ow
     /// <summary>Tells what has happened, and goes on.</summary>
     protected IActionResult Tell(string said, string url)
     {
-        Say(said);
+        Tell(said);
         return Redirect(url);
     }
 
@@ -40,7 +40,7 @@ public abstract class SchoolPage(OwnSchool own, TimeProvider time) : RoomPage(ow
         var before = await coming.All(Cancel);
         var saved = await save();
         if (said(saved) is { } words)
-            Say(string.Join('\n', ComingSheets.Changes(before, await coming.All(Cancel)).Prepend(words)));
+            Tell(string.Join('\n', ComingSheets.Changes(before, await coming.All(Cancel)).Prepend(words)));
         return saved;
     }
 }

@@ -87,7 +87,7 @@ public sealed class DateModel(OwnSchool own, TimeProvider time, DateChanges date
         if (saved.Row is { } row)
         {
             var day = row.ToDate ?? Date;
-            Say($"{Class.Name}, {Timetable.DayAndHour(Date, At)}, is changed.");
+            Tell($"{Class.Name}, {Timetable.DayAndHour(Date, At)}, is changed.");
             return Redirect($"/?date={Shown.Field(day)}");
         }
         ShowErrors(saved.Errors, "Form.");
@@ -100,7 +100,7 @@ public sealed class DateModel(OwnSchool own, TimeProvider time, DateChanges date
     {
         if (!await Load())
             return NotFound();
-        Say(
+        Tell(
             await dates.Take(Group, Date, At, Cancel)
                 ? $"It is yours: {Class.Name}, {Timetable.DayAndHour(Session.Date, Session.Start)}."
                 : "Somebody has taken it already."

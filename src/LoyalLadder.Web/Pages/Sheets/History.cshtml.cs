@@ -47,7 +47,7 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
     {
         if (await history.Restore(Id, batch, Cancel) is not { } back)
             return NotFound();
-        Say(
+        Tell(
             back.Undone == 0
                 ? "The sheet is that already."
                 : $"{Spoken.Many(back.Undone, "line")} brought back. This can be undone here as well."
@@ -60,7 +60,7 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
     {
         if (await history.Undo(Id, batch, Cancel) is not { } back)
             return NotFound();
-        Say(Words(back));
+        Tell(Words(back));
         return Redirect($"/sheets/{Id}/history");
     }
 

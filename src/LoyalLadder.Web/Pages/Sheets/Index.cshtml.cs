@@ -44,7 +44,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, W
             return NotFound();
         var copied = await copies.Copy(Key, Monday, monday, Cancel);
         var begun = $"{Spoken.Many(copied.Begun, "sheet")} begun for the week of {Shown.Day(monday)}.";
-        Say(string.Join('\n', copied.Left.Prepend(begun)));
+        Tell(string.Join('\n', copied.Left.Prepend(begun)));
         return Redirect($"/sheets?week={Shown.Field(monday)}");
     }
 

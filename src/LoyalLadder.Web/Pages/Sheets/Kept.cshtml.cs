@@ -84,7 +84,7 @@ public sealed class KeptModel(
 
     private RedirectResult Tell(string said, string url)
     {
-        Say(said);
+        Tell(said);
         return Redirect(url);
     }
 

@@ -75,7 +75,7 @@ public sealed class NewModel(
         if (begun.Lesson is { } lesson)
         {
             if (begun.Differences is { Count: > 0 } differences)
-                Say(string.Join('\n', differences));
+                Tell(string.Join('\n', differences));
             return Redirect($"/sheets/{lesson.Id}");
         }
         ShowErrors(begun.Errors);

@@ -39,7 +39,7 @@ public sealed class SheetModel(OwnSchool own, TimeProvider time, SheetDesk desk,
             return NotFound();
         if (saved.Row is not null)
         {
-            Say(string.Join('\n', changes.Prepend("Saved.")));
+            Tell(string.Join('\n', changes.Prepend("Saved.")));
             return Redirect(Address);
         }
         if (!await Load(SheetDeed.None))

@@ -74,7 +74,7 @@ public sealed class UseModel(
             : RowSaved<KeptSheet>.Refused("Week", "A week is a number, or empty.");
         if (saved.Row is { } row)
         {
-            Say("Kept in the library.");
+            Tell("Kept in the library.");
             return Redirect($"/sheets/library/{row.Id}");
         }
         ShowErrors(saved.Errors, "Draft.");

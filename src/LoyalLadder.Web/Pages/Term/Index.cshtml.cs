@@ -71,7 +71,7 @@ public sealed class IndexModel(
             "Form.",
             row =>
             {
-                Say($"{row.Name} is kept.");
+                Tell($"{row.Name} is kept.");
                 return Redirect($"/term?term={row.Id}");
             }
         );
@@ -80,7 +80,7 @@ public sealed class IndexModel(
     [For(Role.Head)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
-        Say(
+        Tell(
             await terms.Remove(id, Cancel)
                 ? "The term is gone; sheets and logs stay as they are."
                 : "It is no longer there."

@@ -78,7 +78,7 @@ public sealed class MapModel(
         if (!await Load())
             return NotFound();
         if (await Solves.Start(Read.Term.Id, Group, UsualSeconds, seed, Cancel) is { } why)
-            Say(why);
+            Tell(why);
         return Redirect(Address());
     }
 
@@ -96,7 +96,7 @@ public sealed class MapModel(
     {
         if (!await Load())
             return NotFound();
-        Say(
+        Tell(
             await Solves.Take(Read.Term, Group, Cancel)
                 ? "The plan is the class's own now."
                 : "There is no plan to take."

@@ -57,7 +57,8 @@ builder
         o.Filters.Add<NoSuchAction>();
         o.Filters.Add<HandlerRoles>();
         o.MaxModelValidationErrors = 50;
-    });
+    })
+    .AddReadersLanguage();
 builder.Services.AddRouting(o => o.LowercaseUrls = true);
 builder.Services.AddOpenApi("v1");
 
@@ -67,6 +68,7 @@ if (builder.Configuration["AllowedHosts"] is null or "" or "*")
 var app = builder.Build();
 app.UseRequestLog();
 app.UseSecurityHeaders();
+app.UseReadersLanguage();
 app.UseResponseCompression();
 app.UseTrouble();
 app.UsePlainText();
@@ -93,6 +95,7 @@ app.MapCalendar();
 app.MapLiveNews();
 app.MapPasskeys();
 app.MapHealth();
+app.MapWords();
 
 if (await InstallationCommands.Carry(args, app.Services, app.Configuration, CancellationToken.None))
     return 0;

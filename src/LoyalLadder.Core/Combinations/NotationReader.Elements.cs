@@ -39,7 +39,7 @@ public sealed partial class NotationReader
 
         private List<Element> NotHere(Token<NotationSign> stored)
         {
-            Errors.Add(At(stored, "A stored combination stands between commas, with nothing joined to it."));
+            Errors.Add(At(stored, Say("A stored combination stands between commas, with nothing joined to it.")));
             return [];
         }
 
@@ -48,7 +48,10 @@ public sealed partial class NotationReader
             if (vocabulary.Figure(figure) is { } element)
                 return element;
             Errors.Add(
-                At(token, $"{figure} is none of the school's numbers, which go from 1 to {vocabulary.Numbers.Length}.")
+                At(
+                    token,
+                    Say($"{figure} is none of the school's numbers, which go from 1 to {vocabulary.Numbers.Length}.")
+                )
             );
             return null;
         }
@@ -106,14 +109,17 @@ public sealed partial class NotationReader
                     token,
                     technique.Sides switch
                     {
-                        SideRule.Lead =>
-                            $"{Capital(name)} is of the lead side: leave '{QualifierWords.Word(element.Side)}' out, or name another move.",
-                        SideRule.Rear =>
-                            $"{Capital(name)} is of the rear side: leave '{QualifierWords.Word(element.Side)}' out, or name another move.",
-                        SideRule.Either => $"{Capital(name)} is done with one side: write lead or rear.",
-                        SideRule.Both =>
-                            $"{Capital(name)} takes both sides: leave '{QualifierWords.Word(element.Side)}' out.",
-                        _ => $"{Capital(name)} has no side: leave '{QualifierWords.Word(element.Side)}' out.",
+                        SideRule.Lead => Say(
+                            $"{Capital(name)} is of the lead side: leave '{QualifierWords.Word(element.Side)}' out, or name another move."
+                        ),
+                        SideRule.Rear => Say(
+                            $"{Capital(name)} is of the rear side: leave '{QualifierWords.Word(element.Side)}' out, or name another move."
+                        ),
+                        SideRule.Either => Say($"{Capital(name)} is done with one side: write lead or rear."),
+                        SideRule.Both => Say(
+                            $"{Capital(name)} takes both sides: leave '{QualifierWords.Word(element.Side)}' out."
+                        ),
+                        _ => Say($"{Capital(name)} has no side: leave '{QualifierWords.Word(element.Side)}' out."),
                     }
                 )
             );
@@ -124,7 +130,7 @@ public sealed partial class NotationReader
         {
             if (tokens[tokenOf[at]] is { Kind: NotationSign.Number } number)
             {
-                Errors.Add(At(number, $"Put a comma before '{number.ToStringValue()}'."));
+                Errors.Add(At(number, Say($"Put a comma before '{number.ToStringValue()}'.")));
                 return;
             }
             // the words up to the end, or up to the next name that is known
@@ -144,18 +150,20 @@ public sealed partial class NotationReader
                     new NotationError(
                         first.Position.Absolute,
                         length,
-                        $"'{said}' means several things: say which.",
+                        Say($"'{said}' means several things: say which."),
                         meanings.Select(m => m.NameIn(vocabulary.Naming)).ToSequence()
                     )
                 );
             else if (SpokenWords.Sides.ContainsKey(key) || SpokenWords.Levels.ContainsKey(key))
-                Errors.Add(new NotationError(first.Position.Absolute, length, $"A move is expected behind '{said}'."));
+                Errors.Add(
+                    new NotationError(first.Position.Absolute, length, Say($"A move is expected behind '{said}'."))
+                );
             else
                 Errors.Add(
                     new NotationError(
                         first.Position.Absolute,
                         length,
-                        $"Nothing is called '{(said.Length > 40 ? said[..39] + "…" : said)}'.",
+                        Say($"Nothing is called '{(said.Length > 40 ? said[..39] + "…" : said)}'."),
                         Errors.Count < 3 ? vocabulary.Catalogue.Closest(said, vocabulary.Naming).ToSequence() : []
                     )
                 );
@@ -207,7 +215,7 @@ public sealed partial class NotationReader
             Errors.Add(
                 Spanning(
                     tokens,
-                    $"'({said})' says nothing about a move.",
+                    Say($"'({said})' says nothing about a move."),
                     QualifierWords.Offered.OrderBy(o => Catalogue.Distance(said, o)).Take(3).ToSequence()
                 )
             );
@@ -217,7 +225,7 @@ public sealed partial class NotationReader
         private Element Once<T>(T? already, Token<NotationSign>[] tokens, Element with)
         {
             if (already is not null)
-                Errors.Add(Spanning(tokens, "That is said twice of one move: take one of the two out."));
+                Errors.Add(Spanning(tokens, Say("That is said twice of one move: take one of the two out.")));
             return with;
         }
 

@@ -23,16 +23,16 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
             return Failed(
                 MostCharacters,
                 text.Length - MostCharacters,
-                $"A combination has at most {MostCharacters:N0} characters; this has {text.Length:N0}."
+                Say($"A combination has at most {MostCharacters:N0} characters; this has {text.Length:N0}.")
             );
         if (string.IsNullOrWhiteSpace(text))
-            return Failed(0, 0, "Type moves with commas between them, for example: jab, cross, rear low kick");
+            return Failed(0, 0, Say("Type moves with commas between them, for example: jab, cross, rear low kick"));
         var tokenized = NotationGrammar.Tokenizer.TryTokenize(text);
         if (!tokenized.HasValue)
             return NoSign(text, tokenized.ErrorPosition.Absolute);
         var tokens = WithoutTail([.. tokenized.Value]);
         if (tokens.Count == 0)
-            return Failed(0, text.Length, "A move is expected.");
+            return Failed(0, text.Length, Say("A move is expected."));
         if (Unbalanced(tokens) is { } unbalanced)
             return new NotationReading(null, [unbalanced]);
         var parsed = NotationGrammar.Combination(new TokenList<NotationSign>([.. tokens]));
@@ -62,9 +62,9 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
         var length = char.IsHighSurrogate(text[at]) && at + 1 < text.Length ? 2 : 1;
         var shown =
             char.IsControl(text[at]) || char.GetUnicodeCategory(text[at]) == UnicodeCategory.Format
-                ? "This invisible sign"
+                ? Say("This invisible sign")
                 : $"'{text.Substring(at, length)}'";
-        return Failed(at, length, $"{shown} has no meaning here. Moves are words, with commas between them.");
+        return Failed(at, length, Say($"{shown} has no meaning here. Moves are words, with commas between them."));
     }
 
     private static NotationError? Unbalanced(List<Token<NotationSign>> tokens)
@@ -75,14 +75,14 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
             if (token.Kind is NotationSign.OpenBracket or NotationSign.OpenAttack)
                 open.Push(token);
             if (open.Count > DeepestBrackets)
-                return At(token, $"Brackets stand {open.Count} deep; {DeepestBrackets} is the most.");
+                return At(token, Say($"Brackets stand {open.Count} deep; {DeepestBrackets} is the most."));
             if (token.Kind is not (NotationSign.CloseBracket or NotationSign.CloseAttack))
                 continue;
             var opens = token.Kind == NotationSign.CloseBracket ? NotationSign.OpenBracket : NotationSign.OpenAttack;
             if (!open.TryPop(out var from) || from.Kind != opens)
-                return At(token, $"'{token.ToStringValue()}' closes nothing here.");
+                return At(token, Say($"'{token.ToStringValue()}' closes nothing here."));
         }
-        return open.TryPop(out var left) ? At(left, $"'{left.ToStringValue()}' is not closed.") : null;
+        return open.TryPop(out var left) ? At(left, Say($"'{left.ToStringValue()}' is not closed.")) : null;
     }
 
     private static NotationReading Misplaced(string text, Token<NotationSign>? found, Position position)
@@ -91,7 +91,7 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
             return Failed(
                 position.HasValue ? Math.Min(position.Absolute, text.Length) : text.Length,
                 0,
-                "A move is expected at the end."
+                Say("A move is expected at the end.")
             );
         return new NotationReading(
             null,
@@ -101,18 +101,21 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
                     token.Kind switch
                     {
                         NotationSign.Comma or NotationSign.Bar or NotationSign.SameCount or NotationSign.SameBeat =>
-                            $"A move is expected before '{token.ToStringValue()}'.",
-                        NotationSign.CloseAttack => "Inside '[ ]' stands one attack, such as [cross] or [low kick].",
-                        NotationSign.CloseBracket => "Something is missing inside the brackets.",
-                        NotationSign.Times =>
-                            $"'{token.ToStringValue()}' stands behind a move or behind brackets that hold moves.",
+                            Say($"A move is expected before '{token.ToStringValue()}'."),
+                        NotationSign.CloseAttack => Say(
+                            "Inside '[ ]' stands one attack, such as [cross] or [low kick]."
+                        ),
+                        NotationSign.CloseBracket => Say("Something is missing inside the brackets."),
+                        NotationSign.Times => Say(
+                            $"'{token.ToStringValue()}' stands behind a move or behind brackets that hold moves."
+                        ),
                         NotationSign.Word
                         or NotationSign.Number
                         or NotationSign.Figures
                         or NotationSign.Stored
                         or NotationSign.OpenAttack
-                        or NotationSign.OpenBracket => $"Put a comma before '{token.ToStringValue()}'.",
-                        _ => "This is not expected here.",
+                        or NotationSign.OpenBracket => Say($"Put a comma before '{token.ToStringValue()}'."),
+                        _ => Say("This is not expected here."),
                     }
                 ),
             ]
@@ -162,13 +165,15 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
         {
             var n = times is { } t ? Number(t.ToStringValue().TrimStart('x', 'X', '×', ' ')) : 1;
             if (n == 0)
-                Errors.Add(At(times!.Value, "x0 leaves nothing over: write x2 or more, or take the move out."));
+                Errors.Add(At(times!.Value, Say("x0 leaves nothing over: write x2 or more, or take the move out.")));
             _beats = before + Math.Min((_beats - before) * n, int.MaxValue);
             if (_beats > Combination.MostBeats && before <= Combination.MostBeats)
                 Errors.Add(
                     At(
                         times ?? first,
-                        $"This makes over {Combination.MostBeats} beats, which is the most that a combination may have."
+                        Say(
+                            $"This makes over {Combination.MostBeats} beats, which is the most that a combination may have."
+                        )
                     )
                 );
             if (n <= 1)
@@ -203,10 +208,10 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
         private Sequence<Phrase> Stored(RawCount raw, Token<NotationSign> number)
         {
             if (raw.Rest.Length > 0 || raw.First.Qualifiers.Length > 0 || raw.First.Attack is not null)
-                Errors.Add(At(number, "A stored combination stands between commas, with nothing joined to it."));
+                Errors.Add(At(number, Say("A stored combination stands between commas, with nothing joined to it.")));
             if (vocabulary.Call(number.ToStringValue()) is not { } call)
             {
-                Errors.Add(At(number, $"Nothing is stored as {number.ToStringValue()}."));
+                Errors.Add(At(number, Say($"Nothing is stored as {number.ToStringValue()}.")));
                 return [];
             }
             _beats += call.Stored.BeatCount;
@@ -221,7 +226,9 @@ public sealed partial class NotationReader(Vocabulary vocabulary)
                 Errors.Add(
                     At(
                         many,
-                        "A number before a move says how many of it: write one name behind it, or 'x' and the number at the end."
+                        Say(
+                            "A number before a move says how many of it: write one name behind it, or 'x' and the number at the end."
+                        )
                     )
                 );
             _beats += counts.Count * ((long)Math.Min(n, 1_000_000) - 1);

@@ -33,7 +33,7 @@ public readonly record struct PaceFigures(decimal Factor, decimal LeastPerCount,
             _ => throw new ArgumentOutOfRangeException(
                 nameof(pace),
                 pace,
-                "Walk, steady, brisk, called or counted is expected."
+                Say("Walk, steady, brisk, called or counted is expected.")
             ),
         };
 }

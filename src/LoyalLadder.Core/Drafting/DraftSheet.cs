@@ -95,8 +95,8 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
         var days = ask.Day.DayNumber - line.Last.DayNumber;
         var why =
             IsRepeated(line) ? Again
-            : days is > 0 and < 200 ? $"{Spoken.Many(days, "day")} ago"
-            : "usual";
+            : days is > 0 and < 200 ? Say($"{Spoken.Many(days, "day")} ago")
+            : Say("usual");
         Entries.Insert(SpanOf(part).To, new DraftedEntry(line.Line, why));
         _used.Add(line.Key);
         _learned.UnionWith(Learnables.Of(line.Line.Moves));
@@ -149,7 +149,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
         .. ask.Past.Take(1).SelectMany(p => p.Plan.Lines).Select(l => NameKey.Of(l.Content)),
     ];
 
-    private const string Again = "again, for want of other";
+    private static string Again => Say("again, for want of other");
 
     /// <summary>Puts in more where much of the time is empty; false where it is not, or where nothing can be put in.</summary>
     public bool FillUp(int mayStayEmpty)
@@ -228,7 +228,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
         else
             Entries.InsertRange(
                 mend.Entry,
-                reader.ReadEntries(mend.NewLine!).Select(e => new DraftedEntry(e, "the checks ask for it"))
+                reader.ReadEntries(mend.NewLine!).Select(e => new DraftedEntry(e, Say("the checks ask for it")))
             );
         Changed();
         return true;
@@ -298,7 +298,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
 
     /// <summary>A line that is neither promised nor on every sheet.</summary>
     private static bool MayGo(DraftedEntry drafted) =>
-        drafted is { Entry: LessonLine { Priority: not Priority.Must }, Why: not Always };
+        drafted is { Entry: LessonLine { Priority: not Priority.Must } } && drafted.Why != Always;
 
     /// <summary>Takes an entry out; false where there is none.</summary>
     private bool RemoveAt(int at)
@@ -310,7 +310,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
         return true;
     }
 
-    private const string Always = "as always";
+    private static string Always => Say("as always");
 
     /// <summary>The last line for skills of which something holds; -1 for none.</summary>
     private int LastSkill(Func<DraftedEntry, bool> holds)

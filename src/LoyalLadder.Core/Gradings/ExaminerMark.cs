@@ -22,8 +22,8 @@ public sealed record PressedMark(Guid Candidate, Guid Requirement, MarkSeen Seen
 
     /// <summary>What is wrong with a mark that a device sent; null where it can be kept.</summary>
     public string? Problem =>
-        !Enum.IsDefined(Seen) ? "A mark is met, not yet, or none."
-        : Faults.Length > LongestFaults ? $"What to work on has at most {LongestFaults} characters."
+        !Enum.IsDefined(Seen) ? Say("A mark is met, not yet, or none.")
+        : Faults.Length > LongestFaults ? Say($"What to work on has at most {LongestFaults} characters.")
         : null;
 }
 

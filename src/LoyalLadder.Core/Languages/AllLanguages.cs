@@ -27,7 +27,8 @@ public static class AllLanguages
     /// <param name="code">'nl', or longer such as 'nl-BE'.</param>
     public static Language? Find(string? code) =>
         All.FirstOrDefault(l =>
-            code is { Length: >= 2 } && code.StartsWith(l.Code, StringComparison.OrdinalIgnoreCase)
+            code is { Length: >= 2 }
+            && code.StartsWith(l.Code, StringComparison.OrdinalIgnoreCase)
             && (code.Length == l.Code.Length || code[l.Code.Length] == '-')
         );
 

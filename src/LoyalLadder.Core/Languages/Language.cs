@@ -15,10 +15,11 @@ public sealed class Language
     private readonly FrozenDictionary<string, string> _words;
     private readonly ConcurrentDictionary<string, CompositeFormat> _patterns = new();
 
-    private Language(string code, string name, Dictionary<string, string> words)
+    private Language(string code, string name, Dictionary<string, string> words, string scripts)
     {
         Code = code;
         Name = name;
+        Scripts = scripts;
         _words = words.ToFrozenDictionary(StringComparer.Ordinal);
         Dates = (DateTimeFormatInfo)DateTimeFormatInfo.InvariantInfo.Clone();
         Dates.DayNames = [.. Dates.DayNames.Select(Of)];
@@ -36,6 +37,9 @@ public sealed class Language
     /// <summary>In the language itself: 'Nederlands'.</summary>
     public string Name { get; }
 
+    /// <summary>The phrases that scripts say, as a JSON object.</summary>
+    public string Scripts { get; }
+
     /// <summary>Names of days and months.</summary>
     public DateTimeFormatInfo Dates { get; }
 
@@ -47,11 +51,15 @@ public sealed class Language
 
     /// <summary>Like <see cref="Of(string)"/>, for a phrase with holes '{0}', filled.</summary>
     internal string Of(string english, object?[] holes) =>
-        string.Format(CultureInfo.InvariantCulture, _patterns.GetOrAdd(english, e => CompositeFormat.Parse(Of(e))), holes);
+        string.Format(
+            CultureInfo.InvariantCulture,
+            _patterns.GetOrAdd(english, e => CompositeFormat.Parse(Of(e))),
+            holes
+        );
 
     /// <summary>
-    /// Reads a file: an object with 'code', 'name' and 'words', an object of English phrases and what stands for them. A phrase
-    /// has holes '{0}', '{1}' in the order of the English, which may be moved and repeated.
+    /// Reads a file: an object with 'code', 'name', 'words' and 'scripts'; the last two are objects of English phrases and what
+    /// stands for them, said by the program and by its scripts. A phrase has holes '{0}', '{1}' in the order of the English, which may be moved and repeated.
     /// </summary>
     /// <exception cref="FormatException">The file is not such an object.</exception>
     internal static Language Read(Stream file)
@@ -60,9 +68,15 @@ public sealed class Language
         {
             using var json = JsonDocument.Parse(file);
             var words = json.RootElement.GetProperty("words").Deserialize<Dictionary<string, string>>();
-            return new Language(Text("code"), Text("name"), words ?? throw new FormatException("No words."));
+            return new Language(
+                Text("code"),
+                Text("name"),
+                words ?? throw new FormatException("No words."),
+                json.RootElement.GetProperty("scripts").GetRawText()
+            );
 
-            string Text(string name) => json.RootElement.GetProperty(name).GetString() ?? throw new FormatException(name);
+            string Text(string name) =>
+                json.RootElement.GetProperty(name).GetString() ?? throw new FormatException(name);
         }
         catch (Exception e) when (e is JsonException or KeyNotFoundException or InvalidOperationException)
         {

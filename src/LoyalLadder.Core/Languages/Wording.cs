@@ -16,6 +16,12 @@ public static class Wording
     /// <summary>The same for a phrase with values in it, looked up as '{0} of {1}'. Numbers read the same everywhere.</summary>
     public static string Say(PhraseInWords phrase) => phrase.Said();
 
+    /// <summary>
+    /// Marks a phrase that is kept in English and said where somebody reads it: a word that files know too, or one that outlives
+    /// the answer.
+    /// </summary>
+    public static string Later(string words) => words;
+
     /// <summary>'1 lesson', '3 lessons': looked up as '1 lesson' and as '{0} lessons'.</summary>
     internal static string Count(int count, string one, string many)
     {
@@ -37,7 +43,11 @@ public ref struct PhraseInWords
     public PhraseInWords(int literalLength, int formattedCount)
     {
         if (AllLanguages.Foreign is null)
-            _english = new DefaultInterpolatedStringHandler(literalLength, formattedCount, CultureInfo.InvariantCulture);
+            _english = new DefaultInterpolatedStringHandler(
+                literalLength,
+                formattedCount,
+                CultureInfo.InvariantCulture
+            );
         else
             (_key, _holes) = (new StringBuilder(literalLength + 3 * formattedCount), new List<object?>(formattedCount));
     }
@@ -47,7 +57,9 @@ public ref struct PhraseInWords
         if (_key is null)
             _english.AppendLiteral(words);
         else
-            _key.Append(words.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal));
+            _key.Append(
+                words.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)
+            );
     }
 
     public void AppendFormatted<T>(T value, string? format = null)

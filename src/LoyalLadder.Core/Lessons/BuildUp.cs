@@ -36,7 +36,7 @@ public static class BuildUp
         if (counts is [{ Beats: [{ Elements: [{ Technique: { Parts.Length: > 0 } technique }] }] }])
             steps.Add(
                 new BuildUpStep(
-                    "in parts",
+                    Say("in parts"),
                     Line(combination, naming, new RepStep(3, Pace.Walk), 1) with
                     {
                         Remark = string.Join(", ", technique.Parts),
@@ -47,10 +47,10 @@ public static class BuildUp
             steps.AddRange(OneMore(counts, naming));
         else
             steps.AddRange(Pieces(trace, naming));
-        var title = steps.Count > 1 ? "joined" : "whole";
+        var title = steps.Count > 1 ? Say("joined") : Say("whole");
         if (steps.Count > 1 && style == BuildUpStyle.GroupsThenJoined)
             steps.Add(new BuildUpStep(title, Line(combination, naming, new RepStep(3, Pace.Walk), 2)));
-        steps.Add(new BuildUpStep($"{title}, at pace", Line(combination, naming, new RepStep(5, Pace.Steady), 3)));
+        steps.Add(new BuildUpStep(Say($"{title}, at pace"), Line(combination, naming, new RepStep(5, Pace.Steady), 3)));
         if (Last(trace, title, naming) is { } last)
             steps.Add(last);
         return steps.ToSequence();
@@ -67,12 +67,12 @@ public static class BuildUp
             return null;
         if (combination.Elements.Any(e => e.Technique is { IsStrike: true }))
             return new BuildUpStep(
-                $"{title}, on a target",
+                Say($"{title}, on a target"),
                 Line(combination, naming, new RepStep(5, Pace.Steady), 4, pairs: true)
             );
         return combination.Elements.Any(e => e.Attack is not null)
             ? new BuildUpStep(
-                $"{title}, with a partner",
+                Say($"{title}, with a partner"),
                 Line(combination, naming, new RepStep(4, Pace.Walk), 5, pairs: true)
             )
             : null;
@@ -83,7 +83,7 @@ public static class BuildUp
             .Range(1, counts.Count)
             .Where(n => n > 1 || counts.Count == 1)
             .Select(n => new BuildUpStep(
-                n == counts.Count ? $"all {n} counts" : $"counts 1 to {n}",
+                n == counts.Count ? Say($"all {n} counts") : Say($"counts 1 to {n}"),
                 Line(Combination.Of(counts.Take(n)), naming, new RepStep(2, Pace.Walk), 2)
             ));
 
@@ -103,7 +103,7 @@ public static class BuildUp
         if (pieces.Count == 1)
         {
             yield return new BuildUpStep(
-                "whole, slowly",
+                Say("whole, slowly"),
                 Line(trace.Combination, naming, new RepStep(3, Pace.Walk), 2)
             );
             yield break;
@@ -115,7 +115,7 @@ public static class BuildUp
             var before = done == 0 ? trace.Start : trace.Steps.Last(s => s.Count == done).Footing;
             var line = Line(Combination.Of(pieces[i]), naming, new RepStep(3, Pace.Walk), 2);
             yield return new BuildUpStep(
-                $"group {i + 1}",
+                Say($"group {i + 1}"),
                 before.Lead == trace.Start.Lead ? line : line with { Remark = "begins with the other foot in front" }
             );
             done += pieces[i].Length;

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons;
@@ -13,16 +12,16 @@ public static class HeadDifferences
     public static IEnumerable<string> Of(LessonHead head, int minutes, AgeBand band, TimeOnly start)
     {
         if (head.Minutes is { } said && said != minutes)
-            yield return string.Create(
-                CultureInfo.InvariantCulture,
+            yield return Say(
                 $"The sheet says {said} min, the class is usually {minutes}: this lesson is booked for {said}."
             );
         if (head.Band is { } ages && ages != band)
-            yield return $"The sheet is for {AgeBands.Word(ages)}, the class is {AgeBands.Word(band)}: the checks "
-                + $"are those for {AgeBands.Word(band)}.";
+            yield return Say(
+                $"The sheet is for {AgeBands.Said(ages)}, the class is {AgeBands.Said(band)}: the checks "
+                    + $"are those for {AgeBands.Said(band)}."
+            );
         if (head.Start is { } at && at != start)
-            yield return string.Create(
-                CultureInfo.InvariantCulture,
+            yield return Say(
                 $"The sheet begins at {at:H:mm}, the class usually at {start:H:mm}: this lesson begins at {at:H:mm}."
             );
     }

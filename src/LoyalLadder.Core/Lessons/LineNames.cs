@@ -7,14 +7,16 @@ public static class LineNames
     public static string Of(LessonLine line) =>
         line.Dose switch
         {
-            BagLinesDose => $"bag line of {Joined(line.Jobs)}",
-            StationsDose => $"stations of {Joined(line.Jobs)}",
-            CircuitDose => $"circuit of {Joined(line.Jobs)}",
-            SoloDose { IsShared: true } => $"{line.Content}, with a partner",
-            FloorDose => $"{line.Content}, down the floor",
+            BagLinesDose => Say($"bag line of {Joined(line.Jobs)}"),
+            StationsDose => Say($"stations of {Joined(line.Jobs)}"),
+            CircuitDose => Say($"circuit of {Joined(line.Jobs)}"),
+            SoloDose { IsShared: true } => Say($"{line.Content}, with a partner"),
+            FloorDose => Say($"{line.Content}, down the floor"),
             _ => line.Content,
         };
 
     private static string Joined(IReadOnlyList<string> names) =>
-        names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}";
+        names.Count < 2
+            ? string.Concat(names)
+            : Say($"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}");
 }

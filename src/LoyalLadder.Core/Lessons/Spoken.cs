@@ -20,7 +20,7 @@ public static class Spoken
     public static string Difference(int over)
     {
         if (over == 0)
-            return "exactly on time";
+            return Say("exactly on time");
         var (minutes, seconds) = (Math.Abs(over) / 60, Math.Abs(over) % 60);
         var size = (minutes, seconds) switch
         {
@@ -28,7 +28,7 @@ public static class Spoken
             (_, 0) => string.Create(CultureInfo.InvariantCulture, $"{minutes} min"),
             _ => string.Create(CultureInfo.InvariantCulture, $"{minutes} min {seconds:00}"),
         };
-        return $"{size} {(over > 0 ? "over" : "left")}";
+        return $"{size} {(over > 0 ? Say("over") : Say("left"))}";
     }
 
     public static string Capital(string words) =>

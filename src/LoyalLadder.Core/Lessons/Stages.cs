@@ -28,15 +28,18 @@ public static class Stages
         };
 
     /// <summary>'on a target' and the like.</summary>
+    /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
+    public static string Said(int stage) => Say(Word(stage));
+
     public static string Word(int stage) =>
         stage switch
         {
-            1 => "in parts",
-            2 => "whole in the air",
-            3 => "moving",
-            4 => "on a target",
-            5 => "with a partner",
-            6 => "under pressure",
+            1 => Later("in parts"),
+            2 => Later("whole in the air"),
+            3 => Later("moving"),
+            4 => Later("on a target"),
+            5 => Later("with a partner"),
+            6 => Later("under pressure"),
             _ => throw new ArgumentOutOfRangeException(nameof(stage), stage, "A stage is 1 to 6."),
         };
 

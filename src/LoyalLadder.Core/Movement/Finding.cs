@@ -44,12 +44,13 @@ public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Eleme
     public string Words(NamingSchool naming) =>
         (Kind, Element) switch
         {
-            (FixKind.JoinStep, { } on) =>
-                $"({Technique!.NameIn(naming)}) on the {NotationWriter.Named(on.Technique!, on.Side, naming)}",
-            (FixKind.PutBefore, _) => $"{Technique!.NameIn(naming)} {(Times > 1 ? "twice " : "")}before it",
-            (FixKind.PutAtEnd, _) => $"{Technique!.NameIn(naming)} at the end",
-            (FixKind.Instead, _) => $"{Technique!.NameIn(naming)} instead",
-            _ => "on a count of its own",
+            (FixKind.JoinStep, { } on) => Say(
+                $"({Technique!.NameIn(naming)}) on the {NotationWriter.Named(on.Technique!, on.Side, naming)}"
+            ),
+            (FixKind.PutBefore, _) => Say($"{Technique!.NameIn(naming)} {(Times > 1 ? Say("twice ") : "")}before it"),
+            (FixKind.PutAtEnd, _) => Say($"{Technique!.NameIn(naming)} at the end"),
+            (FixKind.Instead, _) => Say($"{Technique!.NameIn(naming)} instead"),
+            _ => Say("on a count of its own"),
         };
 
     /// <summary>The combination with the change made, wherever the same count stands in a repeat.</summary>

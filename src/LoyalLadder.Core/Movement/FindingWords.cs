@@ -48,7 +48,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "other-side",
             Severity.Note,
             beat,
-            "Ends with the other foot in front: the next rep is on the other side, or switch before it.",
+            Say("Ends with the other foot in front: the next rep is on the other side, or switch before it."),
             Fixes(FixKind.PutAtEnd, null, null, _switch)
         );
 
@@ -57,8 +57,10 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "wrong-side",
             Severity.Warn,
             beat,
-            $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? "lead" : "rear")} side, and the "
-                + $"{QualifierWords.Word(body)} is not that here.",
+            Say(
+                $"{Capital(technique)} is of the {(technique.Sides == SideRule.Lead ? Say("lead") : Say("rear"))} side, and the "
+                    + $"{QualifierWords.Word(body)} is not that here."
+            ),
             []
         );
 
@@ -67,7 +69,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "age",
             Severity.Stop,
             beat,
-            $"{Capital(technique)} is not for {AgeBands.Word(band)}, by the school's policy.",
+            Say($"{Capital(technique)} is not for {AgeBands.Said(band)}, by the school's policy."),
             []
         );
 
@@ -76,23 +78,31 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "level",
             Severity.Warn,
             beat,
-            $"{Capital(technique)} is not aimed at the {QualifierWords.Word(level)}: "
-                + $"{string.Join(" or ", technique.Levels.Select(QualifierWords.Word))}.",
+            Say(
+                $"{Capital(technique)} is not aimed at the {QualifierWords.Word(level)}: "
+                    + $"{string.Join(" or ", technique.Levels.Select(QualifierWords.Word))}."
+            ),
             []
         );
 
     public Finding OnFloor(int beat, Technique technique) =>
-        new("on-floor", Severity.Stop, beat, $"Still on the floor: get up before the {Name(technique)}.", []);
+        new("on-floor", Severity.Stop, beat, Say($"Still on the floor: get up before the {Name(technique)}."), []);
 
     public static Finding StandingLeg(int beat) =>
-        new("standing-leg", Severity.Stop, beat, "One leg is in the air, and the leg that stands cannot step.", []);
+        new(
+            "standing-leg",
+            Severity.Stop,
+            beat,
+            Say("One leg is in the air, and the leg that stands cannot step."),
+            []
+        );
 
     public Finding LightLeadKick(int beat, Count count, Element element, Technique technique) =>
         new(
             "light-lead-kick",
             Severity.Note,
             beat,
-            $"The lead leg has nothing behind this {Name(technique)}: load it first.",
+            Say($"The lead leg has nothing behind this {Name(technique)}: load it first."),
             [
                 .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _halfSwitch) : [],
                 .. element.Step is null ? Fixes(FixKind.JoinStep, count, element, _slideIn) : [],
@@ -105,9 +115,11 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "nothing-behind",
             Severity.Note,
             beat,
-            "Two strikes running, and nothing is left behind the "
-                + $"{NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other "
-                + "side first.",
+            Say(
+                $"Two strikes running, and nothing is left behind the "
+                    + $"{NotationWriter.Named(element.Technique!, element.Side, naming)}: strike from the other "
+                    + $"side first."
+            ),
             []
         );
 
@@ -116,7 +128,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "clinch-needed",
             Severity.Stop,
             beat,
-            $"{Capital(technique)} needs a hold first.",
+            Say($"{Capital(technique)} needs a hold first."),
             Fixes(FixKind.PutBefore, count, null, _hold)
         );
 
@@ -125,7 +137,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "clinch-not-left",
             Severity.Warn,
             beat,
-            $"{Capital(technique)} does not work in the clinch: leave it first.",
+            Say($"{Capital(technique)} does not work in the clinch: leave it first."),
             [
                 .. technique.Id == "knee" ? Fixes(FixKind.Instead, count, element, _clinchKnee) : [],
                 .. Fixes(FixKind.PutBefore, count, null, _release),
@@ -137,7 +149,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "too-far",
             Gravity(off),
             beat,
-            $"{Capital(technique)} does not reach from {FightRanges.Word(range)} range.",
+            Say($"{Capital(technique)} does not reach from {FightRanges.Said(range)} range."),
             off == 1 && element.Step is null
                 ?
                 [
@@ -161,7 +173,9 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "choked",
             Gravity(off),
             beat,
-            $"{Capital(technique)} is choked at {FightRanges.Word(range)} range: make room with an angle or a step away first.",
+            Say(
+                $"{Capital(technique)} is choked at {FightRanges.Said(range)} range: make room with an angle or a step away first."
+            ),
             off == 1
             && before is { } b
             && b.Element.Step is null
@@ -177,26 +191,26 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
         );
 
     public static Finding LegHeld(int beat, Lead leg) =>
-        new("leg-not-down", Severity.Stop, beat, $"The {Leads.Word(leg)} leg is still held up.", []);
+        new("leg-not-down", Severity.Stop, beat, Say($"The {Leads.Said(leg)} leg is still held up."), []);
 
     public static Finding LegNotDown(int beat, Count count) =>
         new(
             "leg-not-down",
             Severity.Warn,
             beat,
-            "The other leg is not yet down: give this kick a count of its own.",
+            Say("The other leg is not yet down: give this kick a count of its own."),
             [new Fix(FixKind.OwnCount, null, count, null)]
         );
 
     public static Finding BothLegs(int beat) =>
-        new("leg-not-down", Severity.Stop, beat, "Both legs are in the air at once, without a jump.", []);
+        new("leg-not-down", Severity.Stop, beat, Say("Both legs are in the air at once, without a jump."), []);
 
     public Finding LegsCrossed(int beat, Count count) =>
         new(
             "legs-crossed",
             Severity.Warn,
             beat,
-            "The legs stand crossed: turn out of it first.",
+            Say("The legs stand crossed: turn out of it first."),
             Fixes(FixKind.PutBefore, count, null, _turn)
         );
 
@@ -205,7 +219,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "same-hand",
             Severity.Stop,
             beat,
-            $"One hand cannot do two things at once: {Name(technique)} needs the other hand.",
+            Say($"One hand cannot do two things at once: {Name(technique)} needs the other hand."),
             []
         );
 
@@ -214,7 +228,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             "spin",
             Severity.Warn,
             beat,
-            $"{degrees}° round one way; over {MostSpin(band)}° heads swim. Turn back, or leave one out.",
+            Say($"{degrees}° round one way; over {MostSpin(band)}° heads swim. Turn back, or leave one out."),
             []
         );
 
@@ -222,13 +236,13 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
     {
         var name = NotationWriter.Named(attack.Technique, attack.Side, naming);
         if (element.Technique is not { Answers.IsEmpty: false } defence)
-            return new Finding("unanswered", Severity.Warn, beat, $"Nothing here answers the {name}.", []);
+            return new Finding("unanswered", Severity.Warn, beat, Say($"Nothing here answers the {name}."), []);
         var better = _defences.Where(d => d.Family != TechniqueFamily.Footwork && Answers(d, attack)).Take(2);
         return new Finding(
             "unanswered",
             Severity.Warn,
             beat,
-            $"{Capital(defence)} does not answer a {name}.",
+            Say($"{Capital(defence)} does not answer a {name}."),
             [.. better.Select(b => new Fix(FixKind.Instead, b, count, element))]
         );
     }

@@ -13,7 +13,10 @@ public static class Leads
 {
     public static Lead Other(this Lead lead) => lead == Lead.Left ? Lead.Right : Lead.Left;
 
-    public static string Word(Lead lead) => lead == Lead.Left ? "left" : "right";
+    /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
+    public static string Said(Lead lead) => Say(Word(lead));
+
+    public static string Word(Lead lead) => lead == Lead.Left ? Later("left") : Later("right");
 
     /// <summary>Reads 'left' or 'right'; null for anything else.</summary>
     public static Lead? Read(string? word) =>

@@ -33,10 +33,10 @@ internal static class HoldWords
     public static string Of(HolderKit kit) =>
         kit switch
         {
-            HolderKit.Mitts => "mitts",
-            HolderKit.KickPads => "kick pads",
-            HolderKit.Shield => "shield",
-            _ => "flat target",
+            HolderKit.Mitts => Say("mitts"),
+            HolderKit.KickPads => Say("kick pads"),
+            HolderKit.Shield => Say("shield"),
+            _ => Say("flat target"),
         };
 
     /// <param name="place">Where the technique is shown when it stands alone.</param>
@@ -46,7 +46,7 @@ internal static class HoldWords
     /// <param name="crossed">The school feeds the left hand to the holder's left mitt.</param>
     public static string Of(HoldPlace place, Level level, Side side, HolderKit kit, bool crossed)
     {
-        var thing = kit == HolderKit.Mitts ? "mitt" : "pad";
+        var thing = kit == HolderKit.Mitts ? Say("mitt") : Say("pad");
         var facing = $"{Named(side, !crossed)} {thing}";
         // a hook comes round from its own side and lands on the inside of the far one
         var far = $"{Named(side, crossed)} {thing}";
@@ -54,53 +54,56 @@ internal static class HoldWords
         return place switch
         {
             HoldPlace.Mitt when kit == HolderKit.Shield => Shield(level),
-            HoldPlace.PadsSide when kit == HolderKit.Shield =>
-                $"shield on your {across} side, {Height(level)}, step in to meet it",
-            HoldPlace.PadsCrossed when kit == HolderKit.Shield => "shield across your hips, lean in",
-            HoldPlace.ThighPad when kit == HolderKit.Shield =>
-                $"shield on the outside of your {across} thigh, knee soft",
+            HoldPlace.PadsSide when kit == HolderKit.Shield => Say(
+                $"shield on your {across} side, {Height(level)}, step in to meet it"
+            ),
+            HoldPlace.PadsCrossed when kit == HolderKit.Shield => Say("shield across your hips, lean in"),
+            HoldPlace.ThighPad when kit == HolderKit.Shield => Say(
+                $"shield on the outside of your {across} thigh, knee soft"
+            ),
             HoldPlace.Mitt => level == Level.Head
-                ? $"{facing}, your head height"
-                : $"{facing} before the belly, braced",
-            HoldPlace.MittIn => $"{far} turned in, {Height(level)}",
-            HoldPlace.MittDown when level == Level.Head => $"{facing} turned down, under the chin",
-            HoldPlace.MittDown => $"{facing} turned down, at the belly",
-            HoldPlace.MittHigh => $"{facing} high",
-            HoldPlace.PadsTight => $"both pads tight together, {Height(level)}",
-            HoldPlace.PadsCrossed => "both pads crossed low",
-            HoldPlace.PadsSide => $"both pads on your {across} side, {Height(level)}, step in to meet it",
-            HoldPlace.ThighPad => $"pad on your {across} thigh, knee soft",
+                ? Say($"{facing}, your head height")
+                : Say($"{facing} before the belly, braced"),
+            HoldPlace.MittIn => Say($"{far} turned in, {Height(level)}"),
+            HoldPlace.MittDown when level == Level.Head => Say($"{facing} turned down, under the chin"),
+            HoldPlace.MittDown => Say($"{facing} turned down, at the belly"),
+            HoldPlace.MittHigh => Say($"{facing} high"),
+            HoldPlace.PadsTight => Say($"both pads tight together, {Height(level)}"),
+            HoldPlace.PadsCrossed => Say("both pads crossed low"),
+            HoldPlace.PadsSide => Say($"both pads on your {across} side, {Height(level)}, step in to meet it"),
+            HoldPlace.ThighPad => Say($"pad on your {across} thigh, knee soft"),
             HoldPlace.Shield when kit == HolderKit.Shield => Shield(level),
-            HoldPlace.Shield when level == Level.Head => "both pads high, arms bent",
-            HoldPlace.Shield when level == Level.Leg => "both pads low, rear foot braced",
-            HoldPlace.Shield => "both pads on the belly, rear foot braced",
-            HoldPlace.FlatTarget when kit == HolderKit.FlatTarget =>
-                $"flat target off the centre line, {Height(level)}",
-            _ => $"{across} pad flat off the centre line, {Height(level)}",
+            HoldPlace.Shield when level == Level.Head => Say("both pads high, arms bent"),
+            HoldPlace.Shield when level == Level.Leg => Say("both pads low, rear foot braced"),
+            HoldPlace.Shield => Say("both pads on the belly, rear foot braced"),
+            HoldPlace.FlatTarget when kit == HolderKit.FlatTarget => Say(
+                $"flat target off the centre line, {Height(level)}"
+            ),
+            _ => Say($"{across} pad flat off the centre line, {Height(level)}"),
         };
     }
 
     private static string Shield(Level level) =>
         level switch
         {
-            Level.Head => "shield high, arms bent, face turned away",
-            Level.Leg => "shield low, rear foot braced",
-            _ => "shield on the belly, rear foot braced",
+            Level.Head => Say("shield high, arms bent, face turned away"),
+            Level.Leg => Say("shield low, rear foot braced"),
+            _ => Say("shield on the belly, rear foot braced"),
         };
 
     private static string Named(Side side, bool faces) =>
         side switch
         {
-            Side.Left => faces ? "right" : "left",
-            Side.Right => faces ? "left" : "right",
-            _ => "each",
+            Side.Left => faces ? Say("right") : Say("left"),
+            Side.Right => faces ? Say("left") : Say("right"),
+            _ => Say("each"),
         };
 
     private static string Height(Level level) =>
         level switch
         {
-            Level.Head => "head height",
-            Level.Body => "rib height",
-            _ => "low",
+            Level.Head => Say("head height"),
+            Level.Body => Say("rib height"),
+            _ => Say("low"),
         };
 }

@@ -13,7 +13,7 @@ public sealed record HolderLine(int Count, string? Feed, Sequence<string> Hold, 
     /// <summary>All of it in one line, as it stands on paper.</summary>
     public string Words =>
         (Feed is { } feed ? $"{feed}. " : "")
-        + (Hold.IsEmpty && Feed is null ? "nothing to hold" : string.Join("; ", Hold))
+        + (Hold.IsEmpty && Feed is null ? Say("nothing to hold") : string.Join("; ", Hold))
         + (Step is { } step ? $" · {step}" : "");
 }
 
@@ -64,14 +64,16 @@ public static class HolderCard
             .OfType<Attack>()
             .Select(a =>
                 NotationWriter.Named(a.Technique, a.Side, naming)
-                + (a.Level is { } level ? $" to the {QualifierWords.Word(level)}" : "")
+                + (a.Level is { } level ? Say($" to the {QualifierWords.Word(level)}") : "")
             )
             .ToList();
         if (attacks.Count == 0)
             return null;
         if (elements.Exists(e => e.Element.Attack is { Technique.Line: AttackLine.Grab or AttackLine.Clinch }))
-            return $"take the {string.Join(", then the ", attacks)} and hold it until the tap";
-        return $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? ", stop short of the face" : "")}";
+            return Say($"take the {string.Join(Say(", then the "), attacks)} and hold it until the tap");
+        return Say(
+            $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? Say(", stop short of the face") : "")}"
+        );
     }
 
     /// <summary>What is shown in one beat; of two strikes at once each has one pad.</summary>
@@ -81,7 +83,9 @@ public static class HolderCard
         return shown.Select(e =>
         {
             var words = HoldWords.Of(PlaceOf(e)!.Value, e.Element.AimedAt ?? Level.Body, e.BodySide, kit, crossed);
-            return shown.Count == 1 ? words : words.Replace("both pads", "the other pad", StringComparison.Ordinal);
+            return shown.Count == 1
+                ? words
+                : words.Replace(Say("both pads"), Say("the other pad"), StringComparison.Ordinal);
         });
     }
 
@@ -111,15 +115,17 @@ public static class HolderCard
     private static string? Step(List<TracedElement> elements, Footing before, Footing after)
     {
         if (elements.Exists(e => e.Element.Technique!.Partner == PartnerEffect.SentLong))
-            return "let it send you back to long range";
+            return Say("let it send you back to long range");
         var (dx, dy) = (after.Centre.X - before.Centre.X, after.Centre.Y - before.Centre.Y);
         var axis = before.Axis * Math.PI / 180;
         var along = (dx * Math.Sin(axis)) + (dy * Math.Cos(axis));
         var right = (dx * Math.Cos(axis)) - (dy * Math.Sin(axis));
         if (Math.Abs(along) >= Math.Abs(right) && along > Stands)
-            return "step back with it";
+            return Say("step back with it");
         if (Math.Abs(along) >= Math.Abs(right) && along < -Stands)
-            return "stay, or follow in slowly";
-        return Math.Abs(right) > Stands ? $"turn to your {(right > 0 ? "left" : "right")} and face" : null;
+            return Say("stay, or follow in slowly");
+        return Math.Abs(right) > Stands
+            ? Say($"turn to your {(right > 0 ? Say("left") : Say("right"))} and face")
+            : null;
     }
 }

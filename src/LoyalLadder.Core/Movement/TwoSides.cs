@@ -30,7 +30,7 @@ public static class TwoSides
             count,
             string.Join(", ", attacks.Distinct()),
             string.Join(", ", elements.Select(e => Own(e.Element, naming))),
-            $"{Leads.Word(footing.Lead)} foot in front",
+            Say($"{Leads.Said(footing.Lead)} foot in front"),
             string.Join(
                 ", ",
                 elements.Where(e => e.Element.Technique!.IsStrike).Select(e => Aim(e.Element)).Distinct()
@@ -48,7 +48,8 @@ public static class TwoSides
 
     /// <summary>Strikes stop short of a partner; locks, throws and holds end when the partner taps.</summary>
     private static string Stop(Technique technique) =>
-        technique.IsStrike || technique.IsKick ? "a hand's width short"
-        : technique.Family is TechniqueFamily.Grip or TechniqueFamily.Throw or TechniqueFamily.Ground ? "at the tap"
+        technique.IsStrike || technique.IsKick ? Say("a hand's width short")
+        : technique.Family is TechniqueFamily.Grip or TechniqueFamily.Throw or TechniqueFamily.Ground
+            ? Say("at the tap")
         : "";
 }

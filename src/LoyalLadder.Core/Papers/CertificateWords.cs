@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 
 namespace LoyalLadder.Core.Papers;
@@ -27,11 +26,13 @@ public static partial class CertificateWords
     public static string? Problem(string words)
     {
         if (words.Length > Longest)
-            return $"At most {Longest} characters.";
+            return Say($"At most {Longest} characters.");
         var strange = Place().Matches(words).Select(m => m.Groups[1].Value).FirstOrDefault(n => !Names.Contains(n));
         return strange is null
             ? null
-            : $"There is no {{{strange}}}; what can come in is {string.Join(", ", Names.Select(n => $"{{{n}}}"))}.";
+            : Say(
+                $"There is no {{{strange}}}; what can come in is {string.Join(", ", Names.Select(n => $"{{{n}}}"))}."
+            );
     }
 
     /// <summary>The wording of one certificate.</summary>
@@ -45,7 +46,7 @@ public static partial class CertificateWords
                         "name" => of.Name,
                         "rank" => of.Rank,
                         "track" => of.Track,
-                        "day" => of.On.ToString("d MMMM yyyy", CultureInfo.InvariantCulture),
+                        "day" => of.On.ToString("d MMMM yyyy", AllLanguages.Now.Dates),
                         "school" => of.School,
                         _ => m.Value,
                     }

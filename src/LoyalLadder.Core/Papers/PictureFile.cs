@@ -56,27 +56,27 @@ public static class PictureFile
     public static (SafePicture? Picture, string? Refusal) Look(byte[] bytes)
     {
         if (bytes.Length == 0)
-            return (null, "Choose a PNG or SVG file.");
+            return (null, Say("Choose a PNG or SVG file."));
         if (bytes.Length > MostBytes)
             return (
                 null,
-                $"A picture may have {MostBytes / 1_000_000} MB; this has {bytes.Length / 1_000_000.0:0.0} MB."
+                Say($"A picture may have {MostBytes / 1_000_000} MB; this has {bytes.Length / 1_000_000.0:0.0} MB.")
             );
         if (bytes.AsSpan().StartsWith(PngStart))
             return Png(bytes);
         return bytes.AsSpan(0, Math.Min(bytes.Length, 1000)).Contains((byte)'<')
             ? Drawing(bytes)
-            : (null, "This is neither a PNG nor an SVG, whatever its name says.");
+            : (null, Say("This is neither a PNG nor an SVG, whatever its name says."));
     }
 
     private static (SafePicture?, string?) Png(byte[] bytes)
     {
         if (bytes.Length < 45 || !"IHDR"u8.SequenceEqual(bytes.AsSpan(12, 4)) || !bytes.AsSpan().EndsWith(PngEnd))
-            return (null, "This PNG is cut off or broken.");
+            return (null, Say("This PNG is cut off or broken."));
         var width = BinaryPrimitives.ReadUInt32BigEndian(bytes.AsSpan(16));
         var height = BinaryPrimitives.ReadUInt32BigEndian(bytes.AsSpan(20));
         return width is 0 or > MostPixels || height is 0 or > MostPixels
-            ? (null, $"A picture may be {MostPixels} pixels wide and high; this is {width} by {height}.")
+            ? (null, Say($"A picture may be {MostPixels} pixels wide and high; this is {width} by {height}."))
             : (new SafePicture("image/png", bytes), null);
     }
 
@@ -97,19 +97,19 @@ public static class PictureFile
             using var reader = XmlReader.Create(new MemoryStream(bytes), settings);
             var root = XDocument.Load(reader).Root!;
             if (root.Name != Svg + "svg")
-                return (null, "This is neither a PNG nor an SVG, whatever its name says.");
+                return (null, Say("This is neither a PNG nor an SVG, whatever its name says."));
             var refusal =
                 root.DescendantsAndSelf().Count() > MostElements
-                    ? $"An SVG may have {MostElements:N0} shapes."
+                    ? Say($"An SVG may have {MostElements:N0} shapes.")
                     : root.DescendantsAndSelf().Select(Problem).FirstOrDefault(p => p is not null);
             return refusal is not null ? (null, refusal) : (new SafePicture("image/svg+xml", Written(root)), null);
         }
         catch (XmlException e)
         {
             var what = e.Message.Contains("DTD", StringComparison.Ordinal)
-                ? "has a document type, which"
-                : "cannot be read: it";
-            return (null, $"This SVG {what} is not taken here. Save it anew as a plain SVG.");
+                ? Say("has a document type, which")
+                : Say("cannot be read: it");
+            return (null, Say($"This SVG {what} is not taken here. Save it anew as a plain SVG."));
         }
     }
 
@@ -117,17 +117,17 @@ public static class PictureFile
     {
         var name = element.Name.LocalName;
         if (element.Name.Namespace == Svg && name == "script")
-            return "This SVG holds a script; a picture only shows.";
+            return Say("This SVG holds a script; a picture only shows.");
         if (element.Name.Namespace == Svg && !Shapes.Contains(name) && !Silent.Contains(name))
-            return $"This SVG holds <{name}>, which is not taken here; shapes, text and gradients are.";
+            return Say($"This SVG holds <{name}>, which is not taken here; shapes, text and gradients are.");
         foreach (var attribute in element.Attributes().Where(a => !a.IsNamespaceDeclaration))
         {
             if (attribute.Name.LocalName.StartsWith("on", StringComparison.OrdinalIgnoreCase))
-                return $"This SVG acts by itself ({attribute.Name.LocalName}); a picture only shows.";
+                return Say($"This SVG acts by itself ({attribute.Name.LocalName}); a picture only shows.");
             if (attribute.Name.LocalName == "href" && !attribute.Value.StartsWith('#'))
-                return "This SVG points to something elsewhere; put all of it into the picture.";
+                return Say("This SVG points to something elsewhere; put all of it into the picture.");
             if (PointsElsewhere(attribute.Value))
-                return "This SVG points to something elsewhere; put all of it into the picture.";
+                return Say("This SVG points to something elsewhere; put all of it into the picture.");
         }
         return null;
     }

@@ -55,13 +55,15 @@ internal static class NamesApart
         if (isTwice && groups[KeyOf(line.Name)].First().Line != line.Line)
             return line.Asked(
                 Asking.Double,
-                $"{line.Name} stands in this list twice: one letter more tells them apart."
+                Say($"{line.Name} stands in this list twice: one letter more tells them apart.")
             );
         if (there.Count == 0)
             return line;
         return (line with { MaybeSame = [.. there] }).Asked(
             Asking.Double,
-            $"{line.Name} is a student already ({string.Join("; ", there.Select(s => s.Told))}): the same, or with one letter more?"
+            Say(
+                $"{line.Name} is a student already ({string.Join("; ", there.Select(s => s.Told))}): the same, or with one letter more?"
+            )
         );
     }
 }

@@ -158,7 +158,7 @@ public sealed class StudentLineReader(SchoolThere there)
         var name = there.Ranks.First(r => r.Id == ids[0]).Name;
         return (line with { MaybeRanks = [.. ids] }).Asked(
             Asking.Rank,
-            $"{name} of which track: {string.Join(", ", tracks)}?"
+            Say($"{name} of which track: {string.Join(", ", tracks)}?")
         );
     }
 
@@ -166,7 +166,7 @@ public sealed class StudentLineReader(SchoolThere there)
     {
         var names = parts.Names;
         if (names.Count == 0)
-            return line.Asked(Asking.Name, "No name is left in this line.");
+            return line.Asked(Asking.Name, Say("No name is left in this line."));
         if (names is [[var one], [var other], ..] && one.Field + 1 == other.Field)
             return Unknown(TwoWords(line, one, other, parts.HasComma), names.Skip(2));
         return Unknown(OneField(line, names[0]), names.Skip(1));
@@ -177,7 +177,7 @@ public sealed class StudentLineReader(SchoolThere there)
         var words = fields.Select(f => string.Join(' ', f.Select(w => w.Text))).ToList();
         return words.Count == 0
             ? line
-            : line.Asked(Asking.Class, $"“{string.Join("”, “", words)}” is no rank and no class here.");
+            : line.Asked(Asking.Class, Say($"“{string.Join("”, “", words)}” is no rank and no class here."));
     }
 
     /// <summary>'Ana', 'Ana B', 'B. Ana', 'Ana Brook', 'BROOK Ana', 'Ana van der Brook'.</summary>
@@ -210,7 +210,7 @@ public sealed class StudentLineReader(SchoolThere there)
             return isOne ? WithName(line, one.Text, other.Text) : WithName(line, other.Text, one.Text);
         // a comma between them usually has the surname in front
         var proposed = hasComma ? WithName(line, other.Text, one.Text) : WithName(line, one.Text, other.Text);
-        return proposed.Asked(Asking.Name, $"Is {one.Text} or {other.Text} the first name?");
+        return proposed.Asked(Asking.Name, Say($"Is {one.Text} or {other.Text} the first name?"));
     }
 
     private static string Joined(IEnumerable<StudentWord> words) => string.Join(' ', words.Select(w => w.Text));
@@ -219,7 +219,7 @@ public sealed class StudentLineReader(SchoolThere there)
     {
         var name = new StudentName(Cased(first), Initial(surname, surname.Count(char.IsLetter) == 2 ? 2 : 1));
         return name.First.Length > StudentName.LongestFirst
-            ? line.Asked(Asking.Name, $"A first name has at most {StudentName.LongestFirst} characters.")
+            ? line.Asked(Asking.Name, Say($"A first name has at most {StudentName.LongestFirst} characters."))
             : line with
             {
                 Name = name,

@@ -41,7 +41,7 @@ internal sealed partial record StudentWords(List<StudentWord> Words, string Left
     public static StudentWords Of(string line)
     {
         var leftOut = new List<string>();
-        var text = Take(Address(), line, "an address", leftOut);
+        var text = Take(Address(), line, Say("an address"), leftOut);
         text = Take(Day(), text, "a date", leftOut);
         text = Take(LongNumber(), text, "a number", leftOut);
         text = Bullet().Replace(text, "");

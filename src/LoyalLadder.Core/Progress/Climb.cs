@@ -61,11 +61,13 @@ public sealed record PracticeNext(Requirement Asked, string Advice)
     private static string AdviceOn(RequirementStand stand)
     {
         if (stand.StageAsked == 0)
-            return "practise it at home, then show it alone";
+            return Say("practise it at home, then show it alone");
         if (stand.IsTaught)
-            return stand.Signers > 0 ? "show it to a second instructor" : "show it alone, without prompting";
+            return stand.Signers > 0 ? Say("show it to a second instructor") : Say("show it alone, without prompting");
         return stand.StageReached == 0
-            ? "comes in class first"
-            : $"goes {Lessons.Stages.Word(stand.StageReached)}; next {Lessons.Stages.Word(stand.StageReached + 1)}";
+            ? Say("comes in class first")
+            : Say(
+                $"goes {Lessons.Stages.Said(stand.StageReached)}; next {Lessons.Stages.Said(stand.StageReached + 1)}"
+            );
     }
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
@@ -29,12 +28,11 @@ public sealed record DueItem(
     {
         get
         {
-            var whatFor = IsAsked ? "for their next rank" : "for what comes after";
-            var reached =
-                Stage > 0 ? string.Create(CultureInfo.InvariantCulture, $"last at stage {Stage}") : "new to most";
-            var since = DaysSince is { } days ? $"{Lessons.Spoken.Many(days, "day")}; {reached}" : "never taught";
-            var owed = IsOwed ? "; owed" : "";
-            return string.Create(CultureInfo.InvariantCulture, $"{Need} of {People} need it {whatFor}; {since}{owed}");
+            var whatFor = IsAsked ? Say("for their next rank") : Say("for what comes after");
+            var reached = Stage > 0 ? Say($"last at stage {Stage}") : Say("new to most");
+            var since = DaysSince is { } days ? $"{Lessons.Spoken.Many(days, "day")}; {reached}" : Say("never taught");
+            var owed = IsOwed ? Say("; owed") : "";
+            return Say($"{Need} of {People} need it {whatFor}; {since}{owed}");
         }
     }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 
@@ -135,7 +134,9 @@ public static class Holes
                     HoleKind.TooEarly,
                     learnable,
                     rungs[at].Id,
-                    $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}."
+                    Say(
+                        $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}."
+                    )
                 );
     }
 
@@ -154,17 +155,14 @@ public static class Holes
                     HoleKind.NotTaught,
                     asked.Learnable,
                     rung.Id,
-                    $"{name(asked.Learnable)} ({rung.Name}) has never been taught to {group}."
+                    Say($"{name(asked.Learnable)} ({rung.Name}) has never been taught to {group}.")
                 );
             else if (today.DayNumber - last.Last.DayNumber is var days && days >= Forgotten)
                 yield return new Hole(
                     HoleKind.NotTaught,
                     asked.Learnable,
                     rung.Id,
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days."
-                    )
+                    Say($"{name(asked.Learnable)} ({rung.Name}) has not been taught to {group} for {days} days.")
                 );
     }
 
@@ -175,7 +173,12 @@ public static class Holes
         {
             var rung = rungs[i];
             if (rung.Asks.Count > 0 && !rung.Asks.Any(a => a.IsSelfDefence))
-                yield return new Hole(HoleKind.NoSelfDefence, null, rung.Id, $"{rung.Name} asks for no self-defence.");
+                yield return new Hole(
+                    HoleKind.NoSelfDefence,
+                    null,
+                    rung.Id,
+                    Say($"{rung.Name} asks for no self-defence.")
+                );
             var beside = new[] { i - 1, i + 1 }
                 .Where(n => n >= 0 && n < rungs.Count)
                 .Select(n => rungs[n].Asks.Count)
@@ -189,10 +192,7 @@ public static class Holes
                     HoleKind.Heavy,
                     null,
                     rung.Id,
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"{rung.Name} asks for {rung.Asks.Count / median:0.0} times what the ranks beside it do."
-                    )
+                    Say($"{rung.Name} asks for {rung.Asks.Count / median:0.0} times what the ranks beside it do.")
                 );
         }
     }
@@ -212,7 +212,9 @@ public static class Holes
                     HoleKind.Twice,
                     asked.Learnable,
                     rung.Id,
-                    $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage."
+                    Say(
+                        $"{name(asked.Learnable)} is asked for at {rung.Name} as it was at {before.Rank}, at no higher stage."
+                    )
                 );
             else
                 highest[asked.Learnable] = (asked.Stage, asked.Amount, rung.Name);
@@ -239,9 +241,6 @@ public static class Holes
                 HoleKind.NeverAsked,
                 t.Key,
                 null,
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{name(t.Key)} was in {t.Value.Lessons} lessons; no rank asks for it."
-                )
+                Say($"{name(t.Key)} was in {t.Value.Lessons} lessons; no rank asks for it.")
             ));
 }

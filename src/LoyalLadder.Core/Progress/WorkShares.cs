@@ -18,12 +18,12 @@ public static class WorkShares
     public static string Word(PaceKind kind) =>
         kind switch
         {
-            PaceKind.Alone => "alone, in lines",
-            PaceKind.Partner => "with a partner",
-            PaceKind.Turns => "at stations and bags",
-            PaceKind.Floor => "down the floor",
-            PaceKind.Exercise => "exercise",
-            _ => "pauses",
+            PaceKind.Alone => Say("alone, in lines"),
+            PaceKind.Partner => Say("with a partner"),
+            PaceKind.Turns => Say("at stations and bags"),
+            PaceKind.Floor => Say("down the floor"),
+            PaceKind.Exercise => Say("exercise"),
+            _ => Say("pauses"),
         };
 
     /// <summary>The shares of work, in the order of <see cref="Kinds"/>.</summary>
@@ -68,7 +68,7 @@ public static class WorkShares
 
     /// <summary>What is wrong with aims; null where nothing is.</summary>
     public static string? Problem(IReadOnlyDictionary<PaceKind, int> aims) =>
-        aims.Values.Any(a => a is < 0 or > 100) ? "Each is 0 to 100 %."
-        : aims.Values.Sum() > 100 ? $"Together they are {aims.Values.Sum()} %: at most 100."
+        aims.Values.Any(a => a is < 0 or > 100) ? Say("Each is 0 to 100 %.")
+        : aims.Values.Sum() > 100 ? Say($"Together they are {aims.Values.Sum()} %: at most 100.")
         : null;
 }

@@ -41,7 +41,7 @@ internal static class Catching
     {
         var lines = HolderCard.Of(trace, naming, ask.Crossed, KitOf(ask.Kit, trace));
         var words = lines.SelectMany(l => PartsOf(l, ask.Kit)).Distinct().ToList();
-        return words.Count == 0 ? "stay with it" : string.Join("; ", words);
+        return words.Count == 0 ? Say("stay with it") : string.Join("; ", words);
     }
 
     private static IEnumerable<string> PartsOf(HolderLine line, RoundKit kit)
@@ -49,7 +49,7 @@ internal static class Catching
         if (line.Feed is { } feed)
             yield return feed;
         foreach (var hold in line.Hold)
-            yield return kit == RoundKit.None ? "open hand as the mark, they stop short" : hold;
+            yield return kit == RoundKit.None ? Say("open hand as the mark, they stop short") : hold;
         if (line.Step is { } step)
             yield return step;
     }

@@ -97,24 +97,24 @@ public sealed record RoundAsk
         Within(Rounds, 1, MostRounds, "rounds", "");
         Within(WorkSeconds, ShortestWork, LongestWork, "workSeconds", " seconds");
         Within(RestSeconds, 0, LongestRest, "restSeconds", " seconds");
-        Within(Density, SparsestDensity, DensestDensity, "density", " calls a minute");
+        Within(Density, SparsestDensity, DensestDensity, "density", Say(" calls a minute"));
         if (Build != RoundBuild.Plain && Rounds < (Build == RoundBuild.Rising ? 2 : 3))
             problems.Add(
-                new RoundRefusal("build", "One round cannot rise: ask for 2 or more, or 3 or more for a pyramid.")
+                new RoundRefusal("build", Say("One round cannot rise: ask for 2 or more, or 3 or more for a pyramid."))
             );
         if (Focus.Count > MostFocus)
-            problems.Add(new RoundRefusal("focus", $"At most {MostFocus} things can be in focus."));
+            problems.Add(new RoundRefusal("focus", Say($"At most {MostFocus} things can be in focus.")));
         for (var i = 0; i < Focus.Count; i++)
             if (Focus[i].Share is <= 0 or > 1)
-                problems.Add(new RoundRefusal($"focus[{i}].share", "A share is above 0 and at most 1."));
+                problems.Add(new RoundRefusal($"focus[{i}].share", Say("A share is above 0 and at most 1.")));
         if (Focus.Sum(f => f.Share) > 1)
-            problems.Add(new RoundRefusal("focus", "The shares are more than the whole together."));
+            problems.Add(new RoundRefusal("focus", Say("The shares are more than the whole together.")));
         return problems;
 
         void Within(int value, int least, int most, string field, string unit)
         {
             if (value < least || value > most)
-                problems.Add(new RoundRefusal(field, $"{least} to {most}{unit}."));
+                problems.Add(new RoundRefusal(field, Say($"{least} to {most}{unit}.")));
         }
     }
 

@@ -42,16 +42,19 @@ public sealed class RoundReader(
         var refusals = new List<RoundRefusal>();
         var band = AgeBands.Read(request.AgeBand);
         if (band is null)
-            refusals.Add(new RoundRefusal("ageBand", "Send kids, teens or adults."));
+            refusals.Add(new RoundRefusal("ageBand", Say("Send kids, teens or adults.")));
         var kit = KitOf(request.Kit);
         if (kit is null)
             refusals.Add(
-                new RoundRefusal("kit", "Send mitts, kick-pads, shield, thigh-pads or none; several with + between.")
+                new RoundRefusal(
+                    "kit",
+                    Say("Send mitts, kick-pads, shield, thigh-pads or none; several with + between.")
+                )
             );
         if (request.Lead is not ("fixed" or "switching"))
-            refusals.Add(new RoundRefusal("lead", "Send fixed or switching."));
+            refusals.Add(new RoundRefusal("lead", Say("Send fixed or switching.")));
         if (request.Build is not ("plain" or "rising" or "pyramid"))
-            refusals.Add(new RoundRefusal("build", "Send plain, rising or pyramid."));
+            refusals.Add(new RoundRefusal("build", Say("Send plain, rising or pyramid.")));
         var focus = FocusOf(request.Focus, refusals);
         var moves = MovesOf(request, refusals);
         if (refusals.Count > 0)
@@ -117,10 +120,10 @@ public sealed class RoundReader(
     private string NotKnown(string item)
     {
         if (item.Length == 0)
-            return "Name a strike, or a kind of strike such as knees.";
+            return Say("Name a strike, or a kind of strike such as knees.");
         var near = vocabulary.Catalogue.Closest(item, vocabulary.Naming).ToList();
-        var meant = near.Count == 0 ? "" : $" Near it: {string.Join(", ", near)}.";
-        return $"'{item}' is no strike that is known.{meant}";
+        var meant = near.Count == 0 ? "" : Say($" Near it: {string.Join(", ", near)}.");
+        return Say($"'{item}' is no strike that is known.{meant}");
     }
 
     /// <summary>All of a kind, or the one that a name means; nothing for an unknown name.</summary>
@@ -136,22 +139,24 @@ public sealed class RoundReader(
         if (string.IsNullOrWhiteSpace(request.Rank))
         {
             if (!string.IsNullOrWhiteSpace(request.Track))
-                refusals.Add(new RoundRefusal("rank", "Name a rank of the track, or leave both out."));
+                refusals.Add(new RoundRefusal("rank", Say("Name a rank of the track, or leave both out.")));
             return new RoundMoves();
         }
         var tracks = syllabus.Tracks.Where(t => IsNamed(t.Name, request.Track)).ToList();
         var isTrackKnown = tracks.Count > 0 || string.IsNullOrWhiteSpace(request.Track);
         if (!isTrackKnown)
-            refusals.Add(new RoundRefusal("track", $"There is no track called {request.Track}."));
+            refusals.Add(new RoundRefusal("track", Say($"There is no track called {request.Track}.")));
         var found = tracks
             .SelectMany(t => t.Ranks.Where(r => IsNamed(r.Name, request.Rank)), (t, r) => (t, r))
             .ToList();
         if (found.Count == 1)
             return UpTo(found[0].t, found[0].r);
         if (found.Count > 1)
-            refusals.Add(new RoundRefusal("track", $"Several tracks have a rank called {request.Rank}: say which."));
+            refusals.Add(
+                new RoundRefusal("track", Say($"Several tracks have a rank called {request.Rank}: say which."))
+            );
         else if (isTrackKnown)
-            refusals.Add(new RoundRefusal("rank", $"There is no rank called {request.Rank}."));
+            refusals.Add(new RoundRefusal("rank", Say($"There is no rank called {request.Rank}.")));
         return new RoundMoves();
     }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Rounds;
@@ -14,7 +13,9 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
             refusals.Add(
                 new RoundRefusal(
                     ask.Moves.Taught is null ? "kit" : "rank",
-                    $"Nothing can be called: {Taught} has no strike that {AgeBands.Word(ask.Band)} may land on {KitWords}."
+                    Say(
+                        $"Nothing can be called: {Taught} has no strike that {AgeBands.Said(ask.Band)} may land on {KitWords}."
+                    )
                 )
             );
         for (var i = 0; i < ask.Focus.Count; i++)
@@ -23,25 +24,25 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
         return refusals;
     }
 
-    private string Taught => ask.Moves.Taught is null ? "the catalogue" : ask.Moves.TaughtWords;
+    private string Taught => ask.Moves.Taught is null ? Say("the catalogue") : ask.Moves.TaughtWords;
 
     private string? Barred(RoundFocus focus)
     {
         var all = focus.Techniques.Select(catalogue.Find).OfType<Technique>().ToList();
         var strikes = all.FindAll(t => t.IsStrike);
         if (strikes.Count == 0)
-            return $"'{focus.Words}' is no strike: a focus is a strike, or a kind of strike such as knees.";
+            return Say($"'{focus.Words}' is no strike: a focus is a strike, or a kind of strike such as knees.");
         var taught = strikes.FindAll(ask.Moves.Has);
         if (taught.Count == 0)
-            return $"No {focus.Words} is asked for up to {Taught}.";
+            return Say($"No {focus.Words} is asked for up to {Taught}.");
         var allowed = taught.FindAll(t => t.MannerFor(ask.Band) >= Manner.Pad);
         if (allowed.Count == 0)
-            return $"No {focus.Words} may be landed on pads by {AgeBands.Word(ask.Band)}.";
+            return Say($"No {focus.Words} may be landed on pads by {AgeBands.Said(ask.Band)}.");
         if (!allowed.Exists(t => CallShapes.IsCallable(t, ask)))
-            return $"Nobody can catch {focus.Words} with {KitWords}.";
+            return Say($"Nobody can catch {focus.Words} with {KitWords}.");
         var isClinchOnly = allowed.TrueForAll(t => t.Ranges == Ranges.Clinch);
         return isClinchOnly && !(ask.Clinch && Catching.CanClinch(ask.Kit))
-            ? $"{focus.Words} belongs to the clinch, which is not allowed here."
+            ? Say($"{focus.Words} belongs to the clinch, which is not allowed here.")
             : null;
     }
 
@@ -51,10 +52,10 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
         {
             var words = new List<string>();
             Add(RoundKit.Mitts, "mitts");
-            Add(RoundKit.KickPads, "kick pads");
+            Add(RoundKit.KickPads, Say("kick pads"));
             Add(RoundKit.Shield, "a shield");
-            Add(RoundKit.ThighPads, "thigh pads");
-            return words.Count == 0 ? "open hands" : string.Join(" and ", words);
+            Add(RoundKit.ThighPads, Say("thigh pads"));
+            return words.Count == 0 ? Say("open hands") : string.Join(" and ", words);
 
             void Add(RoundKit kit, string word)
             {
@@ -72,7 +73,9 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
             refusals.Add(
                 new RoundRefusal(
                     ask.Moves.Taught is null ? "kit" : "rank",
-                    $"{Taught} gives fewer than {fewest} calls that {KitWords} can catch: ask for a higher rank or other kit."
+                    Say(
+                        $"{Taught} gives fewer than {fewest} calls that {KitWords} can catch: ask for a higher rank or other kit."
+                    )
                 )
             );
         for (var i = 0; i < ask.Focus.Count; i++)
@@ -80,7 +83,7 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
                 refusals.Add(
                     new RoundRefusal(
                         $"focus[{i}].item",
-                        $"No clean call with {ask.Focus[i].Words} can be made as asked."
+                        Say($"No clean call with {ask.Focus[i].Words} can be made as asked.")
                     )
                 );
         return refusals;
@@ -94,8 +97,10 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
             refusals.Add(
                 new RoundRefusal(
                     "lead",
-                    $"Left and right stay uneven, {draft.Balance.Left} to {draft.Balance.Right}: let the lead "
-                        + "switch, or ask for less of one side."
+                    Say(
+                        $"Left and right stay uneven, {draft.Balance.Left} to {draft.Balance.Right}: let the lead "
+                            + $"switch, or ask for less of one side."
+                    )
                 )
             );
         for (var i = 0; i < ask.Focus.Count; i++)
@@ -103,8 +108,7 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
                 refusals.Add(
                     new RoundRefusal(
                         $"focus[{i}].share",
-                        string.Create(
-                            CultureInfo.InvariantCulture,
+                        Say(
                             $"{ask.Focus[i].Words} cannot be {ask.Focus[i].Share:P0} of the strikes here; "
                                 + $"{draft.Balance.ShareOf(i):P0} can."
                         )
@@ -114,7 +118,7 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
             refusals.Add(
                 new RoundRefusal(
                     "build",
-                    "The calls that are left are all equally hard: no round can rise above another."
+                    Say("The calls that are left are all equally hard: no round can rise above another.")
                 )
             );
         return refusals;
@@ -129,7 +133,9 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
         [
             new RoundRefusal(
                 "density",
-                "No round comes out cleanly at this density: ask for fewer calls a minute, other kit or a higher rank."
+                Say(
+                    "No round comes out cleanly at this density: ask for fewer calls a minute, other kit or a higher rank."
+                )
             ),
         ];
     }

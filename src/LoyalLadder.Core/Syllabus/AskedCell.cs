@@ -39,18 +39,18 @@ public readonly partial record struct AskedCell(int Stage, int Amount, bool IsSe
         if (HasStages(kind))
             return StageOf(words) is { } stage
                 ? (new AskedCell(stage, 0, false, signers), null)
-                : (null, "A stage is 1 to 6; 4* wants two signatures.");
+                : (null, Say("A stage is 1 to 6; 4* wants two signatures."));
         if (kind != RequirementKind.Fitness)
             return Ticks.Contains(words) || words.Length == 0
                 ? (new AskedCell(1, 0, false, signers), null)
-                : (null, "Type x where it is asked for; x* wants two signatures.");
+                : (null, Say("Type x where it is asked for; x* wants two signatures."));
         if (
             Mark().Match(words) is { Success: true } mark
             && int.TryParse(mark.Groups[1].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture, out var amount)
             && amount is >= 1 and <= Requirement.MostAmount
         )
             return (new AskedCell(1, amount, mark.Groups[2].Success, signers), null);
-        return (null, "How many, such as 30, or how long, such as 45 s?");
+        return (null, Say("How many, such as 30, or how long, such as 45 s?"));
     }
 
     private static int? StageOf(string words)

@@ -84,18 +84,21 @@ public sealed record PastedGrid(IReadOnlyList<string> Ranks, IReadOnlyList<Paste
         var lines = text.ReplaceLineEndings("\n").Split('\n');
         var at = Array.FindIndex(lines, l => l.Trim().Length > 0);
         if (at < 0)
-            return (null, "Paste a table: what is asked for down, ranks across.");
+            return (null, Say("Paste a table: what is asked for down, ranks across."));
         var heads = Cells(lines[at]);
         if (heads.Count < 2)
-            return (null, "The first line has the headings: what, then the names of the ranks, with a tab between.");
+            return (
+                null,
+                Say("The first line has the headings: what, then the names of the ranks, with a tab between.")
+            );
         var hasKind = NameKey.Of(heads[1]) == SyllabusGrid.Kind;
         var ranks = heads.Skip(hasKind ? 2 : 1).ToList();
         while (ranks.Count > 0 && ranks[^1].Length == 0)
             ranks.RemoveAt(ranks.Count - 1);
         if (ranks.Count is 0 or > MostRanks || ranks.Exists(r => r.Length == 0))
-            return (null, $"Name each rank above its column; there may be {MostRanks}.");
+            return (null, Say($"Name each rank above its column; there may be {MostRanks}."));
         if (ranks.GroupBy(NameKey.Of).FirstOrDefault(g => g.Count() > 1) is { } twice)
-            return (null, $"Two columns are called “{twice.First()}”.");
+            return (null, Say($"Two columns are called “{twice.First()}”."));
         var rows = lines
             .Select((line, n) => (Line: n + 1, Cells: Cells(line)))
             .Skip(at + 1)
@@ -103,7 +106,7 @@ public sealed record PastedGrid(IReadOnlyList<string> Ranks, IReadOnlyList<Paste
             .Select(r => RowOf(r.Line, r.Cells, hasKind, ranks.Count))
             .ToList();
         return rows.Count > MostRows
-            ? (null, $"A table may have {MostRows} rows; this has {rows.Count}.")
+            ? (null, Say($"A table may have {MostRows} rows; this has {rows.Count}."))
             : (new PastedGrid(ranks, rows), null);
     }
 

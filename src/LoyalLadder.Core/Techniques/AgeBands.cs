@@ -3,12 +3,15 @@ namespace LoyalLadder.Core.Techniques;
 /// <summary>What follows from an age band alone.</summary>
 public static class AgeBands
 {
+    /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
+    public static string Said(AgeBand band) => Say(Word(band));
+
     public static string Word(AgeBand band) =>
         band switch
         {
-            AgeBand.Kids => "kids",
-            AgeBand.Teens => "teens",
-            _ => "adults",
+            AgeBand.Kids => Later("kids"),
+            AgeBand.Teens => Later("teens"),
+            _ => Later("adults"),
         };
 
     /// <summary>Reads 'kids', 'teens' or 'adults'; null for anything else.</summary>

@@ -27,7 +27,7 @@ public readonly record struct FamilyDefaults(decimal BaseSeconds, int Effort, Li
             _ => throw new ArgumentOutOfRangeException(
                 nameof(family),
                 family,
-                "A family of the catalogue is expected."
+                Say("A family of the catalogue is expected.")
             ),
         };
 }

@@ -14,13 +14,16 @@ public static class FightRanges
     public static FightRange Farther(this FightRange range) =>
         range is FightRange.Clinch or FightRange.Long ? range : range + 1;
 
+    /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
+    public static string Said(FightRange range) => Say(Word(range));
+
     public static string Word(FightRange range) =>
         range switch
         {
-            FightRange.Clinch => "clinch",
-            FightRange.Close => "close",
-            FightRange.Middle => "middle",
-            _ => "long",
+            FightRange.Clinch => Later("clinch"),
+            FightRange.Close => Later("close"),
+            FightRange.Middle => Later("middle"),
+            _ => Later("long"),
         };
 
     /// <summary>The range that a word names; null for every other word.</summary>

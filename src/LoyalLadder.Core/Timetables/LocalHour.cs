@@ -40,8 +40,8 @@ public readonly record struct LocalHour(DateTimeOffset At, ClockTurn Turn)
     public string Words =>
         Turn switch
         {
-            ClockTurn.Skipped => $"the clocks skip this hour: it begins at {At:HH:mm}",
-            ClockTurn.Twice => "this hour comes twice: the first is meant",
+            ClockTurn.Skipped => Say($"the clocks skip this hour: it begins at {At:HH:mm}"),
+            ClockTurn.Twice => Say("this hour comes twice: the first is meant"),
             _ => "",
         };
 }

@@ -56,9 +56,9 @@ public sealed record Session(Guid Class, DateOnly Date, TimeOnly Start, int Minu
             if (IsExtra)
                 words.Add("extra");
             if (IsMoved && TakesPlace)
-                words.Add($"moved from {From}");
+                words.Add(Say($"moved from {From}"));
             if (SeeksStandIn)
-                words.Add("stand-in wanted");
+                words.Add(Say("stand-in wanted"));
             else if (IsAway && TakesPlace)
                 words.Add("stand-in");
             if (Reason.Length > 0)

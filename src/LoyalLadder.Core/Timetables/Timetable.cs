@@ -90,7 +90,7 @@ public sealed record Timetable(
         if (now.Date != day)
             yield return usual with
             {
-                Off = $"moved to {DayAndHour(now.Date, now.Start)}",
+                Off = Say($"moved to {DayAndHour(now.Date, now.Start)}"),
             };
     }
 
@@ -120,7 +120,7 @@ public sealed record Timetable(
             Planned = (change.Date, change.At),
             IsExtra = true,
             IsAway = change.IsAway,
-            Off = change.IsCancelled ? "cancelled" : null,
+            Off = change.IsCancelled ? Say("cancelled") : null,
             Reason = change.Reason,
         };
 
@@ -128,7 +128,7 @@ public sealed record Timetable(
     public const int UsualMinutes = 60;
 
     private string? ClosedOn(DateOnly day, Guid? hall) =>
-        Closures.FirstOrDefault(c => c.Covers(day, hall)) is { } closure ? $"closed: {closure.Name}" : null;
+        Closures.FirstOrDefault(c => c.Covers(day, hall)) is { } closure ? Say($"closed: {closure.Name}") : null;
 
     /// <summary>'Thursday 9 May 17:00'.</summary>
     public static string DayAndHour(DateOnly day, TimeOnly hour) =>

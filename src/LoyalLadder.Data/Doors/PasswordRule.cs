@@ -47,11 +47,13 @@ public sealed class PasswordRule : IPasswordValidator<AppUser>
     {
         var plain = password.ToLowerInvariant();
         if (plain.Distinct().Count() < LeastSigns)
-            return "This repeats the same few signs. A short sentence is easy to keep and hard to guess.";
+            return Say("This repeats the same few signs. A short sentence is easy to keep and hard to guess.");
         if (Walks.Any(w => Walk(w, plain) || Walk(w, Reversed(plain))))
-            return "This walks along the keyboard. A short sentence is easy to keep and hard to guess.";
+            return Say("This walks along the keyboard. A short sentence is easy to keep and hard to guess.");
         if (Bare(plain) is var bare && (bare.Length == 0 || Common.Contains(bare) || IsDoubled(bare)))
-            return "This is among the passwords that strangers try first. A short sentence is easy to keep and hard to guess.";
+            return Say(
+                "This is among the passwords that strangers try first. A short sentence is easy to keep and hard to guess."
+            );
         var words = own.SelectMany(o => o.ToLowerInvariant().Split([' ', '@', '.', '-']))
             .Append("loyalladder")
             .ToList();
@@ -62,7 +64,7 @@ public sealed class PasswordRule : IPasswordValidator<AppUser>
                 && bare.Length < w.Length + LeastOfOnesOwn
             )
         )
-            return "This is hardly more than a name. A short sentence is easy to keep and hard to guess.";
+            return Say("This is hardly more than a name. A short sentence is easy to keep and hard to guess.");
         return null;
     }
 

@@ -154,7 +154,7 @@ public sealed class SchoolFinder(LadderContext db, OwnSchool own, SyllabusBook s
             FoundKind.Sheet,
             l.Id.ToString(),
             l.Title.Length > 0 ? l.Title : l.Name,
-            $"{l.Name}, {l.Date.ToString("ddd d MMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}"
+            $"{l.Name}, {l.Date.ToString("ddd d MMM yyyy", AllLanguages.Now.Dates)}"
         ));
 
     /// <summary>What has a meaning in a pattern means itself.</summary>

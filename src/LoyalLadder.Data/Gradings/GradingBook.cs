@@ -77,11 +77,11 @@ public sealed class GradingBook(
                     return RowSaved<Grading>.Kept(already);
                 var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
                 if (on is not { } day)
-                    return RowSaved<Grading>.Refused("On", "Choose a day.");
+                    return RowSaved<Grading>.Refused("On", Say("Choose a day."));
                 if (!GradingDays.MayBeHeld(day, today))
-                    return RowSaved<Grading>.Refused("On", GradingDays.Refusal);
+                    return RowSaved<Grading>.Refused("On", Say(GradingDays.Refusal));
                 if (!await db.Tracks.AnyAsync(t => t.Id == trackId, cancel))
-                    return RowSaved<Grading>.Refused("Track", "Choose a track.");
+                    return RowSaved<Grading>.Refused("Track", Say("Choose a track."));
                 var grading = new Grading
                 {
                     Id = key,
@@ -147,9 +147,9 @@ public sealed class GradingBook(
                 if (candidate is null)
                     return null;
                 if (await IsClosed(gradingId, cancel))
-                    return "This grading is closed: its candidates stay.";
+                    return Say("This grading is closed: its candidates stay.");
                 if (candidate.Marks.Exists(m => m.Seen != MarkSeen.None))
-                    return "An examiner has marked this candidate: give the result 'not yet' instead.";
+                    return Say("An examiner has marked this candidate: give the result 'not yet' instead.");
                 db.Candidates.Remove(candidate);
                 return (string?)null;
             },

@@ -20,17 +20,17 @@ public sealed class SignOffBook(LadderContext db, SchoolScope scope, OwnSchool o
                     .Requirements.AsNoTracking()
                     .FirstOrDefaultAsync(r => r.Id == requirementId && r.PutAwayAt == null, cancel);
                 if (asked is null || !await IsHere(studentId, cancel))
-                    return "It is no longer there.";
+                    return Say("It is no longer there.");
                 var signers = await db
                     .SignOffs.Where(s => s.StudentId == studentId && s.RequirementId == requirementId)
                     .Select(s => s.SignerId)
                     .ToListAsync(cancel);
                 if (signers.Contains(scope.UserId))
                     return asked.Signers == 2 && signers.Count < 2
-                        ? "You have signed this already; the second signature has to be somebody else's."
-                        : "You have signed this already.";
+                        ? Say("You have signed this already; the second signature has to be somebody else's.")
+                        : Say("You have signed this already.");
                 if (signers.Count >= asked.Signers)
-                    return "This is signed off already.";
+                    return Say("This is signed off already.");
                 db.SignOffs.Add(
                     new SignOff
                     {
@@ -60,13 +60,13 @@ public sealed class SignOffBook(LadderContext db, SchoolScope scope, OwnSchool o
     {
         var what = words?.Trim() ?? "";
         if (what.Length is 0 or > Award.Longest)
-            return Task.FromResult<string?>($"Say what was given, in at most {Award.Longest} characters.");
+            return Task.FromResult<string?>(Say($"Say what was given, in at most {Award.Longest} characters."));
         return db.InTurn(
             $"row {key}",
             async () =>
             {
                 if (!await IsHere(studentId, cancel))
-                    return "This student is no longer there.";
+                    return Say("This student is no longer there.");
                 if (await db.Awards.AnyAsync(a => a.Id == key, cancel))
                     return null;
                 db.Awards.Add(

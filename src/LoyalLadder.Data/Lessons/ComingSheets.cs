@@ -62,13 +62,13 @@ public sealed class ComingSheets(LadderContext db, OwnSchool own, GroupBook grou
                     .Of(b.Clock, b.Limits, now[b.Lesson.Id].Clock, now[b.Lesson.Id].Limits)
                     .Select(c =>
                         $"{b.Lesson.Class!.Name}, "
-                        + $"{b.Lesson.Date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture)}: "
+                        + $"{b.Lesson.Date.ToString("ddd d MMM", AllLanguages.Now.Dates)}: "
                         + $"{c}"
                     )
             )
             .ToList();
         return told.Count <= MostTold
             ? told
-            : [.. told.Take(MostTold), $"{told.Count - MostTold} more changes on coming sheets."];
+            : [.. told.Take(MostTold), Say($"{told.Count - MostTold} more changes on coming sheets.")];
     }
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Core;
 using LoyalLadder.Core.Drafting;
 using LoyalLadder.Core.Lessons;
@@ -131,12 +130,12 @@ public sealed class DraftBook(
         var due = await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel);
         return
         [
-            .. debts.Select(o => new WantedLine(o.Text, $"owed since {Day(o.From)}", true)),
+            .. debts.Select(o => new WantedLine(o.Text, Say($"owed since {Day(o.From)}"), true)),
             .. planned.Select(p =>
                 LineOf(
                     p.Learnable,
                     p.Stage,
-                    p.IsPinned ? "pinned to this session on the term's map" : "the term's map has it here",
+                    p.IsPinned ? Say("pinned to this session on the term's map") : Say("the term's map has it here"),
                     p.IsPinned
                 )
             ),
@@ -149,7 +148,7 @@ public sealed class DraftBook(
         WantedLine LineOf(string learnable, int stage, string why, bool isOwed)
         {
             if (LibraryDrill.For(learnable, stage, empty.Clock.Setting.Band, library) is { } drill)
-                return new WantedLine(drill.Text, $"{why}; drill “{drill.Name}”", isOwed);
+                return new WantedLine(drill.Text, Say($"{why}; drill “{drill.Name}”"), isOwed);
             var name = facts.Material.OnSheets(learnable, facts.School.Naming);
             return new WantedLine(Due.Line(name, facts.Material.Catalogue.Find(learnable), stage), why, isOwed);
         }
@@ -164,5 +163,5 @@ public sealed class DraftBook(
             [.. reader.ReadEntries(d.Text).OfType<LessonLine>()]
         ));
 
-    private static string Day(DateOnly day) => day.ToString("dddd d MMMM", CultureInfo.InvariantCulture);
+    private static string Day(DateOnly day) => day.ToString("dddd d MMMM", AllLanguages.Now.Dates);
 }

@@ -125,12 +125,12 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
         var errors = new FieldErrors();
         var name = draft.Name.Trim();
         if (name.Length is 0 or > Drill.LongestName)
-            errors.Add("Name", $"Give it a name of at most {Drill.LongestName} characters.");
+            errors.Add("Name", Say($"Give it a name of at most {Drill.LongestName} characters."));
         else if (all.Any(d => d.Id != id && NameKey.Of(d.Name) == NameKey.Of(name)))
-            errors.Add("Name", $"There is a drill called {name} already.");
+            errors.Add("Name", Say($"There is a drill called {name} already."));
         var lines = Lines(facts.Material.Sheets(facts.School.Naming), draft.Text, errors);
         if (draft.Notes.Length > 2000)
-            errors.Add("Notes", "At most 2,000 characters.");
+            errors.Add("Notes", Say("At most 2,000 characters."));
         return (lines, errors);
     }
 
@@ -159,19 +159,22 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
     {
         if (string.IsNullOrWhiteSpace(text))
         {
-            errors.Add("Text", "Write at least one line, as on a sheet: front kick 5/side");
+            errors.Add("Text", Say("Write at least one line, as on a sheet: front kick 5/side"));
             return [];
         }
         if (text.Length > Drill.LongestText)
         {
-            errors.Add("Text", $"At most {Drill.LongestText:N0} characters.");
+            errors.Add("Text", Say($"At most {Drill.LongestText:N0} characters."));
             return [];
         }
         var entries = reader.ReadEntries(text);
         if (entries.OfType<Segment>().Any())
-            errors.Add("Text", "A drill has lines and notes, no headings: it goes under the heading of the sheet.");
+            errors.Add(
+                "Text",
+                Say("A drill has lines and notes, no headings: it goes under the heading of the sheet.")
+            );
         if (entries.Count is 0 or > Drill.MostLines)
-            errors.Add("Text", $"1 to {Drill.MostLines} lines.");
+            errors.Add("Text", Say($"1 to {Drill.MostLines} lines."));
         if (entries.OfType<LessonLine>().FirstOrDefault(l => l.Problem is not null)?.Problem is { } problem)
             errors.Add("Text", problem);
         var writer = new SheetWriter(reader);

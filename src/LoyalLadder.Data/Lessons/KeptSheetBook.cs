@@ -58,11 +58,11 @@ public sealed class KeptSheetBook(LadderContext db, OwnSchool own, RowBook rows)
     {
         var errors = new FieldErrors();
         if (draft.Title.Trim().Length is 0 or > 300)
-            errors.Add("Title", "Give it a title of at most 300 characters.");
+            errors.Add("Title", Say("Give it a title of at most 300 characters."));
         if (draft.Week is < 1 or > KeptSheet.LastWeek)
-            errors.Add("Week", $"A week is 1 to {KeptSheet.LastWeek}, or empty for any week.");
+            errors.Add("Week", Say($"A week is 1 to {KeptSheet.LastWeek}, or empty for any week."));
         if (string.IsNullOrWhiteSpace(draft.Text))
-            errors.Add("Text", "Write or paste the sheet.");
+            errors.Add("Text", Say("Write or paste the sheet."));
         else if (SheetReader.Refusal(draft.Text) is { } refusal)
             errors.Add("Text", refusal);
         if (errors.Any)
@@ -73,7 +73,7 @@ public sealed class KeptSheetBook(LadderContext db, OwnSchool own, RowBook rows)
         if (text.Length > KeptSheet.LongestText)
             errors.Add(
                 "Text",
-                $"A kept sheet may have {KeptSheet.LongestText:N0} characters; this has {text.Length:N0}."
+                Say($"A kept sheet may have {KeptSheet.LongestText:N0} characters; this has {text.Length:N0}.")
             );
         return (text, errors);
     }

@@ -35,7 +35,7 @@ public sealed class LessonHeads(LadderContext db, OwnSchool own, LessonSheets sh
             {
                 var facts = await own.Facts(cancel);
                 if (!LessonDays.MayBePlanned(draft.Date, SchoolTime.Today(facts.School, time)))
-                    return (RowSaved<Lesson>.Refused("Date", LessonDays.Refusal), []);
+                    return (RowSaved<Lesson>.Refused("Date", Say(LessonDays.Refusal)), []);
                 if (await sheets.Open(lessonId, cancel) is not { } before)
                     return (RowSaved<Lesson>.Gone(), []);
                 var lesson = await db.Lessons.FirstAsync(l => l.Id == lessonId, cancel);

@@ -169,13 +169,13 @@ public sealed class LessonSheets(
     {
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
         if (!LessonDays.MayBePlanned(date, today))
-            return LessonBegun.Refused("Date", LessonDays.Refusal);
+            return LessonBegun.Refused("Date", Say(LessonDays.Refusal));
         var group = await db
             .Classes.AsNoTracking()
             .Include(c => c.Enrolments)
             .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
         if (group is null)
-            return LessonBegun.Refused("ClassId", "Choose a class.");
+            return LessonBegun.Refused("ClassId", Say("Choose a class."));
         var session = await SessionFor(group, date, said.Start, cancel);
         var lesson = NewLesson(key, group, session, plan, said, pasted);
         var writer = new SheetWriter(await Reader(cancel));

@@ -7,7 +7,7 @@ namespace LoyalLadder.Data.Lessons;
 /// <summary>Edits of several lines of a sheet at once; each is one save and is taken back as one step.</summary>
 public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook drills, TimeProvider time)
 {
-    private static readonly SheetEdit NothingChosen = new SheetEdit.Refused("Choose at least one line first.");
+    private static SheetEdit NothingChosen => new SheetEdit.Refused(Say("Choose at least one line first."));
 
     /// <summary>Moves lines, in the order in which they stand, right behind another.</summary>
     /// <param name="lessonId">The lesson.</param>
@@ -81,7 +81,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
                 if (rows.Exists(r => r.Id == key))
                     return new SheetEdit.Saved(key);
                 if (rows.Count(r => r.RemovedAt is null) + chosen.Count > SheetReader.MostLines)
-                    return new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines.");
+                    return new SheetEdit.Refused(Say($"A sheet may have {SheetReader.MostLines} lines."));
                 var copies = SheetEdits.Insert(lessonId, rows, chosen[^1], [.. chosen.Select(r => r.Text)]);
                 copies[0].Id = key;
                 db.SheetLines.AddRange(copies);
@@ -130,10 +130,12 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
                 var parts = chosen.ConvertAll(r => reader.ReadEntries(r.Text));
                 if (parts.Exists(p => p is not [var only] || !Circuits.MayBePart(only)))
                     return new SheetEdit.Refused(
-                        "A circuit is made of lines with reps or a time each; leave out headings, notes, stations and lines without a dose."
+                        Say(
+                            "A circuit is made of lines with reps or a time each; leave out headings, notes, stations and lines without a dose."
+                        )
                     );
                 if (parts.Count > CircuitDose.MostParts)
-                    return new SheetEdit.Refused($"A circuit has at most {CircuitDose.MostParts} parts.");
+                    return new SheetEdit.Refused(Say($"A circuit has at most {CircuitDose.MostParts} parts."));
                 var circuit = Circuits.Of(
                     parts.ConvertAll(p => (LessonLine)p[0]),
                     Math.Clamp(times, 1, Dose.MostRounds)
@@ -158,10 +160,10 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
     )
     {
         if (await sheets.Open(lessonId, cancel) is not { } sheet)
-            return "This lesson is no longer there.";
+            return Say("This lesson is no longer there.");
         var entries = sheet.RowOf.Select((r, i) => (Row: r, Entry: i)).Where(e => lines.Contains(e.Row.Id)).ToList();
         if (entries.Count == 0)
-            return "Choose at least one line first.";
+            return Say("Choose at least one line first.");
         var heading = sheet.Plan.Headings()[entries[0].Entry];
         var draft = new DrillDraft(
             name ?? "",

@@ -33,7 +33,7 @@ public sealed class SheetEdits(
         var call = DrillCall.Read(text);
         var drill = call is null ? null : await drills.Named(call.Name, cancel);
         if (call is not null && drill is null)
-            return new SheetEdit.Refused($"There is no drill called '{call.Name}'. Material lists them.");
+            return new SheetEdit.Refused(Say($"There is no drill called '{call.Name}'. Material lists them."));
         var (entries, texts, refusal) = await ReadEntries(drill?.Text ?? text, cancel);
         if (refusal is not null)
             return new SheetEdit.Refused(refusal);
@@ -67,7 +67,7 @@ public sealed class SheetEdits(
             return (null, new SheetEdit.Gone());
         var rows = await db.SheetRows(lessonId, cancel);
         if (rows.Count(r => r.RemovedAt is null) + texts.Count > SheetReader.MostLines)
-            return (null, new SheetEdit.Refused($"A sheet may have {SheetReader.MostLines} lines."));
+            return (null, new SheetEdit.Refused(Say($"A sheet may have {SheetReader.MostLines} lines.")));
         var behind = where.Behind(sheet, entries) is { } row ? rows.Find(r => r.Id == row) : null;
         return (Insert(lessonId, rows, behind, texts), null);
     }
@@ -297,7 +297,7 @@ public sealed class SheetEdits(
     )
     {
         if (string.IsNullOrWhiteSpace(text))
-            return ([], [], "Type what the class does, for example: front kick 5/side");
+            return ([], [], Say("Type what the class does, for example: front kick 5/side"));
         if (SheetReader.Refusal(text) is { } refusal)
             return ([], [], refusal);
         var reader = await sheets.Reader(cancel);
@@ -305,11 +305,15 @@ public sealed class SheetEdits(
         if (entries is [LessonLine { Problem: { } wrong }])
             return ([], [], wrong);
         if (entries.Count == 0)
-            return ([], [], "There are no words in this line.");
+            return ([], [], Say("There are no words in this line."));
         var writer = new SheetWriter(reader);
         var texts = entries.Select(writer.Write).ToList();
         if (texts.Find(t => t.Length > SheetLine.LongestText) is { } tooLong)
-            return ([], [], $"A line may have {SheetLine.LongestText:N0} characters; this has {tooLong.Length:N0}.");
+            return (
+                [],
+                [],
+                Say($"A line may have {SheetLine.LongestText:N0} characters; this has {tooLong.Length:N0}.")
+            );
         return (entries, texts, null);
     }
 }

@@ -20,17 +20,17 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBoo
     )
     {
         if (string.IsNullOrWhiteSpace(reason))
-            return "Say why this is all right today; it is kept with your name.";
+            return Say("Say why this is all right today; it is kept with your name.");
         if (reason.Trim().Length > CheckOverride.LongestReason)
-            return $"A reason has at most {CheckOverride.LongestReason} characters.";
+            return Say($"A reason has at most {CheckOverride.LongestReason} characters.");
         return await db.InTurn(
             SheetEdits.Turn(lessonId),
             async () =>
             {
                 if (await sheets.Open(lessonId, cancel) is not { } sheet)
-                    return "This lesson is no longer there.";
+                    return Say("This lesson is no longer there.");
                 if (!sheet.Checks().Any(c => c.Level == CheckLevel.Stop && c.Code == code && sheet.LineOf(c) == lineId))
-                    return "There is no such stop any more.";
+                    return Say("There is no such stop any more.");
                 var row = await db.CheckOverrides.FirstOrDefaultAsync(
                     o => o.LessonId == lessonId && o.Code == code && o.LineId == lineId,
                     cancel

@@ -43,7 +43,7 @@ public sealed class WeekCopy(LadderContext db, OwnSchool own, LessonSheets sheet
             if (why is null)
                 begun++;
             else
-                left.Add($"{source.Class!.Name} on {Timetable.DayAndHour(day, source.Start)}: {why}");
+                left.Add(Say($"{source.Class!.Name} on {Timetable.DayAndHour(day, source.Start)}: {why}"));
         }
         return new CopiedWeek(begun, left);
     }
@@ -60,9 +60,9 @@ public sealed class WeekCopy(LadderContext db, OwnSchool own, LessonSheets sheet
     {
         var there = sessions.Where(s => s.Class == source.ClassId && s.Date == day).ToList();
         if (!there.Exists(s => s.TakesPlace))
-            return there.Count > 0 ? there[0].Off : "the class does not meet then";
+            return there.Count > 0 ? there[0].Off : Say("the class does not meet then");
         if (await db.Lessons.AnyAsync(l => l.ClassId == source.ClassId && l.Date == day && l.Id != key, cancel))
-            return "has a sheet already";
+            return Say("has a sheet already");
         var lines = source.Lines.OrderBy(l => l.Place, StringComparer.Ordinal);
         var plan = new LessonPlan(
             new LessonHead { Title = source.Title, Focus = source.Focus },

@@ -40,10 +40,10 @@ public static class CsvTable
     public static (IReadOnlyList<CsvRow> Rows, string? Refusal) Read(string text, IReadOnlyList<string> columns)
     {
         if (text.Length > MostBytes)
-            return ([], $"A list may have {MostBytes / 1_000_000} MB.");
+            return ([], Say($"A list may have {MostBytes / 1_000_000} MB."));
         // an open quote would swallow the rest of the list without a word
         if (text.Count(c => c == '"') % 2 == 1)
-            return ([], OpenQuote);
+            return ([], Say(OpenQuote));
         try
         {
             using var csv = new CsvReader(new StringReader(text.TrimStart('\uFEFF')), Forgiving);
@@ -53,7 +53,9 @@ public static class CsvTable
         {
             return (
                 [],
-                $"Row {e.Context?.Parser?.RawRow ?? 1} cannot be read: a quote is opened and not closed, or stands inside a word."
+                Say(
+                    $"Row {e.Context?.Parser?.RawRow ?? 1} cannot be read: a quote is opened and not closed, or stands inside a word."
+                )
             );
         }
     }
@@ -72,10 +74,10 @@ public static class CsvTable
     {
         var named = string.Join(", ", columns);
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } header)
-            return ([], $"The first row names the columns: {named}.");
+            return ([], Say($"The first row names the columns: {named}."));
         var strange = Array.Find(header, h => h.Length > 0 && !columns.Contains(h, StringComparer.OrdinalIgnoreCase));
         if (strange is not null)
-            return ([], $"There is no column “{strange}”. Columns are: {named}.");
+            return ([], Say($"There is no column “{strange}”. Columns are: {named}."));
         var places = columns
             .Select(c => Array.FindIndex(header, h => h.Equals(c, StringComparison.OrdinalIgnoreCase)))
             .ToList();
@@ -83,7 +85,7 @@ public static class CsvTable
         while (csv.Read())
         {
             if (rows.Count == MostRows)
-                return ([], $"A list may have {MostRows:N0} rows.");
+                return ([], Say($"A list may have {MostRows:N0} rows."));
             var cells = places.ConvertAll(p => CellAt(csv, p));
             if (cells.Exists(c => c.Length > 0))
                 rows.Add(new CsvRow(csv.Parser.RawRow, cells));

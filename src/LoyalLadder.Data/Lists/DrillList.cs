@@ -37,13 +37,13 @@ public sealed class DrillList(LadderContext db, OwnSchool own, DrillBook drills)
         CancellationToken cancel
     )
     {
-        var name = row.Cells[0].Length > 0 ? row.Cells[0] : "no name";
+        var name = row.Cells[0].Length > 0 ? row.Cells[0] : Say("no name");
         if (Word<SegmentKind>(row.Cells[1]) is not { } part)
-            return Wrong(row, $"{name}: the part is one of {string.Join(", ", Enum.GetNames<SegmentKind>())}.");
+            return Wrong(row, Say($"{name}: the part is one of {string.Join(", ", Enum.GetNames<SegmentKind>())}."));
         if (AgeBands.Read(row.Cells[2]) is not { } band)
-            return Wrong(row, $"{name}: the age is kids, teens or adults.");
+            return Wrong(row, Say($"{name}: the age is kids, teens or adults."));
         if (!seen.Add(NameKey.Of(row.Cells[0])))
-            return Wrong(row, $"{name}: it stands twice in the list.");
+            return Wrong(row, Say($"{name}: it stands twice in the list."));
         var draft = new DrillDraft(
             row.Cells[0],
             part,

@@ -30,19 +30,19 @@ public sealed class KitList(LadderContext db) : ITakenList
     {
         var name = row.Cells[0];
         if (name.Length is 0 or > 80)
-            return Wrong(row, "A name of at most 80 characters is wanted.");
+            return Wrong(row, Say("A name of at most 80 characters is wanted."));
         if (!seen.Add(NameKey.Of(name)))
-            return Wrong(row, $"{name} stands twice in the list.");
+            return Wrong(row, Say($"{name} stands twice in the list."));
         if (Number(row.Cells[1], 0, 999) is not { } count)
-            return Wrong(row, $"{name}: how many? 0 to 999.");
+            return Wrong(row, Say($"{name}: how many? 0 to 999."));
         if (Number(row.Cells[2].Length == 0 ? N(KitTime.Unlisted) : row.Cells[2], 0, 600) is not { } seconds)
-            return Wrong(row, $"{name}: 0 to 600 seconds to fetch.");
+            return Wrong(row, Say($"{name}: 0 to 600 seconds to fetch."));
         var item = known.GetValueOrDefault(NameKey.Of(name));
         if (item is not null && (item.Count, item.FetchSeconds) == (count, seconds))
             return Same(row, name);
         var listed = item is null
             ? New(row, $"{name}: {count}, {seconds} s")
-            : Changed(row, $"{name}: {item.Count} becomes {count}, {item.FetchSeconds} s becomes {seconds} s");
+            : Changed(row, Say($"{name}: {item.Count} becomes {count}, {item.FetchSeconds} s becomes {seconds} s"));
         if (key is { } post)
             Put(item, DerivedKey.Of(post, row.Line), name, count, seconds);
         return listed;

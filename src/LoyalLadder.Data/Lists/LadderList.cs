@@ -76,7 +76,7 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
             .SelectMany(t => t.Ranks)
             .FirstOrDefault(r => r.Name.Equals(cells[1], StringComparison.OrdinalIgnoreCase));
         if (rank is null)
-            return Wrong(row, $"{where}: there is no such rank.");
+            return Wrong(row, Say($"{where}: there is no such rank."));
         var (draft, wrong) = Draft(cells, rank);
         if (draft is null)
             return Wrong(row, $"{where}: {wrong}");
@@ -86,7 +86,7 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
         if (made is null)
             return Wrong(row, $"{where}: {errors.First}");
         if (!known.Seen.Add((rank.Id, made.Learnable)))
-            return Wrong(row, $"{where}: it stands twice in the list.");
+            return Wrong(row, Say($"{where}: it stands twice in the list."));
         if (held is not null && IsSame(held, made))
             return Same(row, where);
         if (key is { } post)
@@ -105,16 +105,16 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
     private static (RequirementDraft? Draft, string? Wrong) Draft(IReadOnlyList<string> cells, Rank rank)
     {
         if (Word<RequirementKind>(cells[2]) is not { } kind)
-            return (null, $"the kind is one of {string.Join(", ", Enum.GetNames<RequirementKind>())}.");
+            return (null, Say($"the kind is one of {string.Join(", ", Enum.GetNames<RequirementKind>())}."));
         // what is signed off by its words alone has no stage
         var hasStage = kind is RequirementKind.Technique or RequirementKind.Combination or RequirementKind.SelfDefence;
         var stageCell = cells[4].Length == 0 && !hasStage ? "1" : cells[4];
         if (Number(stageCell, Stages.Lowest, Stages.Highest) is not { } stage)
-            return (null, "a stage is 1 to 6.");
+            return (null, Say("a stage is 1 to 6."));
         if (Number(cells[5].Length == 0 ? "0" : cells[5], 0, Requirement.MostAmount) is not { } amount)
-            return (null, $"an amount is 0 to {Requirement.MostAmount}.");
+            return (null, Say($"an amount is 0 to {Requirement.MostAmount}."));
         if (Number(cells[7].Length == 0 ? "1" : cells[7], 1, 2) is not { } signers)
-            return (null, "one or two sign it off.");
+            return (null, Say("one or two sign it off."));
         return (new RequirementDraft(rank.Id, kind, cells[3], stage, amount, cells[6].StartsWith('s'), signers), null);
     }
 

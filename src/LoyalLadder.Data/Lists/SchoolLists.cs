@@ -63,23 +63,28 @@ public sealed class SchoolLists(LadderContext db, IEnumerable<ISchoolList> lists
 {
     public static IReadOnlyList<ListKind> Kinds { get; } =
     [
-        new("students", "Students", ["key", "first name", "initial", "rank", "classes"], true),
-        new("kit", "Kit", ["name", "how many", "seconds to fetch"], true),
-        new("drills", "Drills", ["name", "part", "from age", "lines", "notes"], true),
+        new("students", Later("Students"), ["key", "first name", "initial", "rank", "classes"], true),
+        new("kit", Later("Kit"), ["name", "how many", "seconds to fetch"], true),
+        new("drills", Later("Drills"), ["name", "part", "from age", "lines", "notes"], true),
         new(
             "combinations",
-            "Numbered combinations",
+            Later("Numbered combinations"),
             ["number", "name", "kind", "from age", "notation", "rank", "control", "cautions"],
             false
         ),
-        new("classes", "Classes", ["name", "age", "day", "start", "minutes", "hall", "teacher", "students"], false),
+        new(
+            "classes",
+            Later("Classes"),
+            ["name", "age", "day", "start", "minutes", "hall", "teacher", "students"],
+            false
+        ),
         new(
             "ladder",
-            "What the ranks ask for",
+            Later("What the ranks ask for"),
             ["track", "rank", "kind", "what", "stage", "amount", "unit", "signers"],
             true
         ),
-        new("ranks", "Tracks and ranks", ["track", "rank", "colour", "stripes"], false),
+        new("ranks", Later("Tracks and ranks"), ["track", "rank", "colour", "stripes"], false),
     ];
 
     public static ListKind? Kind(string? key) => Kinds.FirstOrDefault(k => k.Key == key);
@@ -127,10 +132,10 @@ public sealed class SchoolLists(LadderContext db, IEnumerable<ISchoolList> lists
     private static (IReadOnlyList<CsvRow> Rows, string? Refusal) Read(ListKind kind, string text)
     {
         if (!kind.CanBeTaken)
-            return ([], "This list is given out only.");
+            return ([], Say("This list is given out only."));
         var (rows, refusal) = CsvTable.Read(text, kind.Columns);
         if (refusal is not null)
             return ([], refusal);
-        return rows.Count == 0 ? ([], "There are no rows below the headings.") : (rows, null);
+        return rows.Count == 0 ? ([], Say("There are no rows below the headings.")) : (rows, null);
     }
 }

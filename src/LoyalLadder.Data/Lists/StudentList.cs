@@ -84,27 +84,29 @@ public sealed class StudentList(LadderContext db) : ITakenList
         var (cells, rankWords) = (row.Cells, row.Cells[3]);
         var name = new StudentName(cells[1], cells[2].TrimEnd('.'));
         if (name.First.Length is 0 or > StudentName.LongestFirst)
-            return (null, $"A first name of at most {StudentName.LongestFirst} characters is wanted.");
+            return (null, Say($"A first name of at most {StudentName.LongestFirst} characters is wanted."));
         if (name.Initial.Length > StudentName.LongestInitial)
             return (
                 null,
-                $"{name}: an initial has at most {StudentName.LongestInitial} characters; more of a name is not kept here."
+                Say(
+                    $"{name}: an initial has at most {StudentName.LongestInitial} characters; more of a name is not kept here."
+                )
             );
         var student = Guid.TryParse(cells[0], out var id) ? known.Students.GetValueOrDefault(id) : null;
         if (cells[0].Length > 0 && student is null)
-            return (null, $"{name}: there is no student with this key. Leave the key empty to add somebody.");
+            return (null, Say($"{name}: there is no student with this key. Leave the key empty to add somebody."));
         if (student is not null && !known.Seen.Add(student.Id))
-            return (null, $"{name}: this key stands twice in the list.");
+            return (null, Say($"{name}: this key stands twice in the list."));
         var rank = known.Ranks.Find(r => RankWords(r).Equals(rankWords, StringComparison.OrdinalIgnoreCase));
         if (rankWords.Length > 0 && rank is null)
         {
             var example = known.Ranks.Count > 0 ? RankWords(known.Ranks[0]) : "Kids: White";
-            return (null, $"{name}: there is no rank “{rankWords}”. Write track and rank, such as “{example}”.");
+            return (null, Say($"{name}: there is no rank “{rankWords}”. Write track and rank, such as “{example}”."));
         }
         var names = cells[4].Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
         var missing = Array.Find(names, n => ClassOf(n, known) is null);
         if (missing is not null)
-            return (null, $"{name}: there is no class “{missing}”.");
+            return (null, Say($"{name}: there is no class “{missing}”."));
         return (new Read(student, name, rank?.Id, [.. names.Select(n => ClassOf(n, known)!.Id)]), null);
     }
 
@@ -115,9 +117,9 @@ public sealed class StudentList(LadderContext db) : ITakenList
     {
         var changes = new List<string>();
         if (student.ShownName != read.Name.ToString())
-            changes.Add($"name, now {student.ShownName}");
+            changes.Add(Say($"name, now {student.ShownName}"));
         if (student.RankId != read.RankId)
-            changes.Add($"rank, now {(student.Rank is null ? "none" : RankWords(student.Rank))}");
+            changes.Add(Say($"rank, now {(student.Rank is null ? Say("none") : RankWords(student.Rank))}"));
         if (!student.Enrolments.Select(e => e.ClassId).ToHashSet().SetEquals(read.ClassIds))
             changes.Add("classes");
         return changes;

@@ -100,11 +100,11 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         var number = draft.Number.Trim().TrimStart('#').ToUpperInvariant();
         var id = row?.Id;
         if (!NumberForm().IsMatch(number))
-            errors.Add("Number", "Letters, digits and hyphens, at most 12, such as 14 or SD-4.");
+            errors.Add("Number", Say("Letters, digits and hyphens, at most 12, such as 14 or SD-4."));
         else if (await db.NumberedCombinations.AnyAsync(c => c.Number == number && c.Id != id, cancel))
             errors.Add("Number", $"#{number} is taken.");
         if (draft.Name.Trim().Length is 0 or > 80)
-            errors.Add("Name", "Give it a name of at most 80 characters.");
+            errors.Add("Name", Say("Give it a name of at most 80 characters."));
         var material = (await own.Facts(cancel)).Material;
         var reader = new NotationReader(material.WordsWithout(row?.Number ?? number, naming));
         var isForm = draft.Kind == CombinationKind.Form;
@@ -116,7 +116,7 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         var versions = Versions(reader, draft.Versions ?? "", errors);
         CheckWords(draft, errors);
         if (draft.RankId is { } rank && !await db.Ranks.AnyAsync(r => r.Id == rank, cancel))
-            errors.Add("RankId", "Choose a rank of this school.");
+            errors.Add("RankId", Say("Choose a rank of this school."));
         return (new Canonicals(number, notation ?? "", other, versions, readings), errors);
     }
 
@@ -131,13 +131,13 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         ];
         foreach (var (field, text) in texts)
             if (text?.Length > NumberedCombination.LongestWords)
-                errors.Add(field, $"At most {NumberedCombination.LongestWords:N0} characters.");
+                errors.Add(field, Say($"At most {NumberedCombination.LongestWords:N0} characters."));
         if (draft.Tradition?.Trim().Length > NumberedCombination.LongestTradition)
-            errors.Add("Tradition", $"At most {NumberedCombination.LongestTradition} characters.");
+            errors.Add("Tradition", Say($"At most {NumberedCombination.LongestTradition} characters."));
         if (draft.FormSeconds is < Forms.LeastSeconds or > Forms.MostSeconds)
-            errors.Add("FormSeconds", $"{Forms.LeastSeconds} to {Forms.MostSeconds} seconds, or empty.");
+            errors.Add("FormSeconds", Say($"{Forms.LeastSeconds} to {Forms.MostSeconds} seconds, or empty."));
         if (draft.Kind == CombinationKind.SelfDefence && string.IsNullOrWhiteSpace(draft.ControlRule))
-            errors.Add("ControlRule", "Say how the partner is kept safe, such as: tap means stop.");
+            errors.Add("ControlRule", Say("Say how the partner is kept safe, such as: tap means stop."));
     }
 
     private static bool IsOther(NumberedCombination row, Canonicals read, CombinationDraft draft) =>
@@ -210,14 +210,14 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         foreach (var error in reading.Errors)
             errors.Add(field, Said(error));
         if (reading.Combination is not null)
-            errors.Add(field, $"Written out it has over {NumberedCombination.LongestNotation:N0} characters.");
+            errors.Add(field, Say($"Written out it has over {NumberedCombination.LongestNotation:N0} characters."));
         return null;
     }
 
     private static string Said(NotationError error) =>
         error.Suggestions.Count == 0
-            ? $"At {error.Position + 1}: {error.Message}"
-            : $"At {error.Position + 1}: {error.Message} Near it: {string.Join(", ", error.Suggestions)}.";
+            ? Say($"At {error.Position + 1}: {error.Message}")
+            : Say($"At {error.Position + 1}: {error.Message} Near it: {string.Join(", ", error.Suggestions)}.");
 
     /// <summary>'4-5: [wrist grab], low block', one a line, hung on moves that the form has.</summary>
     private static string Readings(NotationReader reader, string text, string? notation, FieldErrors errors)
@@ -227,15 +227,15 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         foreach (var line in text.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
             if (Forms.Reading(line) is not { } reading)
-                errors.Add("Readings", "Write each as '4-5: [wrist grab], low block' on a line of its own.");
+                errors.Add("Readings", Say("Write each as '4-5: [wrist grab], low block' on a line of its own."));
             else if (reading.To > moves)
-                errors.Add("Readings", $"The form has {moves} moves; this hangs on move {reading.To}.");
+                errors.Add("Readings", Say($"The form has {moves} moves; this hangs on move {reading.To}."));
             else if (Canonical(reader, reading.Use, "Readings", errors) is { } written)
                 lines.Add($"{Span(reading)}: {written}");
         }
         var joined = string.Join('\n', lines);
         if (joined.Length > NumberedCombination.LongestNotation * 2)
-            errors.Add("Readings", "These are too many: four thousand characters in all.");
+            errors.Add("Readings", Say("These are too many: four thousand characters in all."));
         return joined;
     }
 
@@ -252,13 +252,13 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         {
             var colon = line.IndexOf(':', StringComparison.Ordinal);
             if (colon is <= 0 or > 40)
-                errors.Add("Versions", "Write each version as 'group: combination' on a line of its own.");
+                errors.Add("Versions", Say("Write each version as 'group: combination' on a line of its own."));
             else if (Canonical(reader, line[(colon + 1)..], "Versions", errors) is { } written)
                 lines.Add($"{line[..colon].Trim()}: {written}");
         }
         var joined = string.Join('\n', lines);
         if (joined.Length > NumberedCombination.LongestNotation * 2)
-            errors.Add("Versions", "These are too many: four thousand characters in all.");
+            errors.Add("Versions", Say("These are too many: four thousand characters in all."));
         return joined;
     }
 

@@ -39,7 +39,7 @@ public static class LearnableNames
         if (words.StartsWith('#'))
             return material.Find(words) is { } stored
                 ? (Learnables.OfNumber(stored.Row.Number), null)
-                : (null, $"There is no combination numbered {words}.");
+                : (null, Say($"There is no combination numbered {words}."));
         if (material.Catalogue.Find(words) is { } exact)
             return (exact.Id, null);
         return material.Catalogue.Resolve(NameKey.Of(words), naming) switch
@@ -49,12 +49,12 @@ public static class LearnableNames
             [] => (
                 null,
                 material.Catalogue.Closest(words).ToList() is { Count: > 0 } close
-                    ? $"“{words}” is not in the catalogue; near it: {string.Join(", ", close)}."
-                    : $"“{words}” is not in the catalogue."
+                    ? Say($"“{words}” is not in the catalogue; near it: {string.Join(", ", close)}.")
+                    : Say($"“{words}” is not in the catalogue.")
             ),
             var several => (
                 null,
-                $"“{words}” may be {string.Join(" or ", several.Select(t => t.NameIn(naming)))}: say which."
+                Say($"“{words}” may be {string.Join(" or ", several.Select(t => t.NameIn(naming)))}: say which.")
             ),
         };
     }

@@ -32,7 +32,7 @@ public sealed class WordBook(LadderContext db, OwnSchool own)
                 if (row is not null)
                     row.Means = name;
                 else if (await db.Words.CountAsync(cancel) >= Most)
-                    errors.Add("Word", $"A school keeps at most {Most} words of its own.");
+                    errors.Add("Word", Say($"A school keeps at most {Most} words of its own."));
                 else
                     db.Words.Add(
                         new SchoolWord
@@ -56,12 +56,14 @@ public sealed class WordBook(LadderContext db, OwnSchool own)
         if (!isOwn && !LineRepairs.MayBeWord(word, facts.Material.Sheets(naming)))
             errors.Add(
                 "Word",
-                $"Write a word of 3 to {SchoolWord.LongestWord} characters that says nothing yet on a sheet: no name, no number, no time."
+                Say(
+                    $"Write a word of 3 to {SchoolWord.LongestWord} characters that says nothing yet on a sheet: no name, no number, no time."
+                )
             );
         if (means.Length > SchoolWord.LongestMeaning)
-            errors.Add("Means", $"At most {SchoolWord.LongestMeaning} characters.");
+            errors.Add("Means", Say($"At most {SchoolWord.LongestMeaning} characters."));
         else if (!new MoveReader(facts.Material.Words(naming)).Read(means).IsKnown)
-            errors.Add("Means", "Write a name that the catalogue knows, such as: floor jack");
+            errors.Add("Means", Say("Write a name that the catalogue knows, such as: floor jack"));
         return errors;
     }
 

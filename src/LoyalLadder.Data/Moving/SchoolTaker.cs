@@ -30,16 +30,18 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
         }
         catch (Exception e) when (e is InvalidDataException or ArgumentException or IOException)
         {
-            return "This is no file of a school: it is no zip.";
+            return Say("This is no file of a school: it is no zip.");
         }
         using (zip)
         {
             if (zip.Entries.Sum(e => e.Length) > MostBytes)
-                return "This unpacks to more than a school has.";
+                return Say("This unpacks to more than a school has.");
             if (await Head(zip, cancel) is not { } head)
-                return "This is no file of a school: school.json is missing or is not of this kind.";
+                return Say("This is no file of a school: school.json is missing or is not of this kind.");
             if (head.Schema != db.Database.GetMigrations().Last())
-                return $"It was written by another version ({head.Schema}). Bring both installations up to date, and write it once more.";
+                return Say(
+                    $"It was written by another version ({head.Schema}). Bring both installations up to date, and write it once more."
+                );
             return await db.InTurn("take a school", () => InTurn(zip, head, cancel), cancel);
         }
     }
@@ -67,7 +69,7 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
             || await db.Classes.AnyAsync(cancel)
             || await db.Lessons.AnyAsync(cancel)
         )
-            return "This school is not empty. A file is taken into a new one, so that nothing is mixed up.";
+            return Say("This school is not empty. A file is taken into a new one, so that nothing is mixed up.");
         var keys = new Dictionary<string, string> { [head.School.ToString()] = db.SchoolId.ToString() };
         if (await People(zip, keys, cancel) is { } taken)
             return taken;
@@ -121,7 +123,9 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
             if (here.TryGetValue(person.Email.ToUpperInvariant(), out var own))
                 keys[person.Id.ToString()] = own.ToString();
             else if (await door.Person(person.Email, cancel) is not null)
-                return $"Somebody of another school here signs in as {person.Email}. Change that e-mail in one of them first.";
+                return Say(
+                    $"Somebody of another school here signs in as {person.Email}. Change that e-mail in one of them first."
+                );
             else
                 coming.Add(person);
         // none is added before it is known that all can come

@@ -83,7 +83,10 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
     {
         var errors = new FieldErrors();
         if (name.Length is 0 or > KeptRounds.LongestName || name.Contains('"') || NameKey.Of(name).Length == 0)
-            errors.Add("Name", $"Give them a name of at most {KeptRounds.LongestName} characters, without quotes.");
+            errors.Add(
+                "Name",
+                Say($"Give them a name of at most {KeptRounds.LongestName} characters, without quotes.")
+            );
         var made = await Make(request, naming, cancel);
         foreach (var refusal in made.Refusals)
             errors.Add(refusal.Field, refusal.Message);

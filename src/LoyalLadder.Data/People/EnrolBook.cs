@@ -49,7 +49,7 @@ public sealed class EnrolBook(
     private static string Told(Student student) =>
         string.Join(
             ", ",
-            student.Enrolments.Select(e => e.Class!.Name).Order().Prepend(student.Rank?.Name ?? "no rank yet")
+            student.Enrolments.Select(e => e.Class!.Name).Order().Prepend(student.Rank?.Name ?? Say("no rank yet"))
         );
 
     /// <summary>Makes students of lines, or enrols those who are there already.</summary>

@@ -67,11 +67,11 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, StudentMenti
         if (await db.CareNotes.AnyAsync(n => n.Id == key, cancel))
             return errors;
         if (string.IsNullOrWhiteSpace(words) || words.Trim().Length > CareNote.Longest)
-            errors.Add("words", $"Say what matters on the mat, in at most {CareNote.Longest} characters.");
+            errors.Add("words", Say($"Say what matters on the mat, in at most {CareNote.Longest} characters."));
         if (until is null || until < today || until > today.AddDays(CareNote.MostDays))
-            errors.Add("until", $"A note ends by itself: choose a day within {CareNote.MostDays} days.");
+            errors.Add("until", Say($"A note ends by itself: choose a day within {CareNote.MostDays} days."));
         if (!await db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased, cancel))
-            errors.Add("words", "This student is no longer there.");
+            errors.Add("words", Say("This student is no longer there."));
         if (errors.Any)
             return errors;
         db.CareNotes.Add(

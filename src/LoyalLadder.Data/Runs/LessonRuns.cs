@@ -90,7 +90,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
             [.. ids.Where(i => !elsewhere.Contains(i))],
             [
                 .. judged.Where(j => j.Problem is not null).Select(j => new RefusedEvent(j.Event.Id, j.Problem!)),
-                .. elsewhere.Select(i => new RefusedEvent(i, "This key is taken by another lesson.")),
+                .. elsewhere.Select(i => new RefusedEvent(i, Say("This key is taken by another lesson."))),
             ]
         );
     }

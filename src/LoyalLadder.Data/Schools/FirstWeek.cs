@@ -34,12 +34,12 @@ public sealed class FirstWeek(LadderContext db)
             .FirstAsync(cancel);
         IReadOnlyList<FirstStep> steps =
         [
-            new("Measure a hall: its floor decides how many lanes and waves there are", "/school/halls", has.Hall),
-            new("Name the ranks, or take the usual ones", "/school/ranks", has.Rank),
-            new("Add a class with its day and hour", "/school/classes", has.Class),
-            new("Enter the students: a first name and an initial are enough", "/school/students", has.Student),
-            new("Write the first sheet, or paste one that you have", "/sheets/new", has.Sheet),
-            new("Run it on the mat", "/sheets", has.Run),
+            new(Say("Measure a hall: its floor decides how many lanes and waves there are"), "/school/halls", has.Hall),
+            new(Say("Name the ranks, or take the usual ones"), "/school/ranks", has.Rank),
+            new(Say("Add a class with its day and hour"), "/school/classes", has.Class),
+            new(Say("Enter the students: a first name and an initial are enough"), "/school/students", has.Student),
+            new(Say("Write the first sheet, or paste one that you have"), "/sheets/new", has.Sheet),
+            new(Say("Run it on the mat"), "/sheets", has.Run),
         ];
         if (!steps.All(s => s.IsDone))
             return steps;

@@ -97,9 +97,9 @@ public sealed record SchoolFacts(
     public string NameOf(Guid? id)
     {
         if (id is null || id == Guid.Empty)
-            return "the installation";
+            return Say("the installation");
         if (Person(id) is { } person)
             return person.DisplayName;
-        return Hall(id) is { } hall ? $"the tablet of {hall.Name}" : "somebody who has left";
+        return Hall(id) is { } hall ? Say($"the tablet of {hall.Name}") : Say("somebody who has left");
     }
 }

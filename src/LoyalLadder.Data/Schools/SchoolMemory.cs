@@ -91,6 +91,9 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
         // a name that lists all that it depends on may be longer than a key may be
         if (name.Length > LongestName)
             name = $"{name[..20]} {Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(name)))}";
+
+        // words may be among what is remembered
+        name = $"{AllLanguages.Now.Code} {name}";
         return from switch
         {
             Remembered.Facts => string.Create(CultureInfo.InvariantCulture, $"{db.SchoolId} {numbers.Facts} {name}"),

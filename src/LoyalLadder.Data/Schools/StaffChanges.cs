@@ -45,9 +45,9 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
             {
                 var errors = new FieldErrors();
                 if (await db.Staff.FirstOrDefaultAsync(u => u.Id == id, cancel) is not { } person)
-                    errors.Add("DisplayName", "This person is no longer there.");
+                    errors.Add("DisplayName", Say("This person is no longer there."));
                 else if (await IsLastHead(person, draft.Role, cancel))
-                    errors.Add("Role", "A school keeps at least one head instructor.");
+                    errors.Add("Role", Say("A school keeps at least one head instructor."));
                 else
                     return await Change(person, draft, session, cancel);
                 return errors;
@@ -68,9 +68,9 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
             {
                 var errors = new FieldErrors();
                 if (await db.Staff.FirstOrDefaultAsync(u => u.Id == id, cancel) is not { } person)
-                    errors.Add("", "This person is no longer there.");
+                    errors.Add("", Say("This person is no longer there."));
                 else if (await IsLastHead(person, Role.Assistant, cancel))
-                    errors.Add("", "A school keeps at least one head instructor.");
+                    errors.Add("", Say("A school keeps at least one head instructor."));
                 else
                 {
                     person.ClosedAt ??= time.GetUtcNow();
@@ -121,7 +121,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
         var errors = new FieldErrors();
         foreach (var error in result.Errors)
             if (error.Code.Contains("Duplicate", StringComparison.Ordinal))
-                errors.Add("Email", "Somebody signs in with this e-mail already.");
+                errors.Add("Email", Say("Somebody signs in with this e-mail already."));
             else
                 errors.Add("Password", error.Description);
         return errors;

@@ -40,10 +40,10 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
     {
         var said = (words ?? "").Trim();
         if (said.Length == 0)
-            return Task.FromResult<string?>("Type what the others should know.");
+            return Task.FromResult<string?>(Wording.Say("Type what the others should know."));
         if (said.Length > LineComment.Longest)
             return Task.FromResult<string?>(
-                $"A comment may have {LineComment.Longest} characters; this has {said.Length}."
+                Wording.Say($"A comment may have {LineComment.Longest} characters; this has {said.Length}.")
             );
         return db.InTurn(
             $"row {key}",
@@ -53,7 +53,7 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
                     return null;
                 var line = db.SheetLines.Where(l => l.LessonId == lessonId && l.Id == lineId && l.RemovedAt == null);
                 if (!await line.AnyAsync(cancel))
-                    return "That line is no longer there; somebody took it out.";
+                    return Wording.Say("That line is no longer there; somebody took it out.");
                 db.LineComments.Add(
                     new LineComment
                     {

@@ -40,16 +40,20 @@ internal sealed class GridEdit(
     {
         var words = what.Trim();
         if (words.Length is 0 or > Requirement.LongestWords)
-            return (null, default, $"Say what is asked for, in at most {Requirement.LongestWords} characters.");
+            return (null, default, Say($"Say what is asked for, in at most {Requirement.LongestWords} characters."));
         var (found, problem) = facts.Material.LearnableOf(words, facts.School.Naming);
         RequirementKind? kind = typedKind.Trim().Length == 0 ? null : KindOf(typedKind);
         if (typedKind.Trim().Length > 0 && kind is null)
-            return (null, default, $"“{typedKind}” is no kind: {string.Join(", ", Enum.GetNames<RequirementKind>())}.");
+            return (
+                null,
+                default,
+                Say($"“{typedKind}” is no kind: {string.Join(", ", Enum.GetNames<RequirementKind>())}.")
+            );
         if (found is not null)
             return (found, kind ?? KindOfLearnable(found, facts), null);
         return kind is { } said && !AskedCell.HasStages(said)
             ? (Learnable.OfWords(said, words).Key, said, null)
-            : (null, default, $"{problem} For a form, a fitness mark, a challenge or terms, say so as its kind.");
+            : (null, default, Say($"{problem} For a form, a fitness mark, a challenge or terms, say so as its kind."));
     }
 
     private static RequirementKind? KindOf(string typed)
@@ -71,7 +75,7 @@ internal sealed class GridEdit(
     public KeptCell Set(TypedCell typed, Guid key)
     {
         if (track.Ranks.FirstOrDefault(r => r.Id == typed.RankId) is not { } rank)
-            return Kept("", "This rank is no longer there.");
+            return Kept("", Say("This rank is no longer there."));
         var held = rows.Find(r => r.RankId == rank.Id && r.Learnable == typed.Learnable);
         var now = TextOf(held);
         var of = held ?? rows.Find(r => r.Learnable == typed.Learnable);
@@ -79,13 +83,13 @@ internal sealed class GridEdit(
             ? RowOf(typed.What, typed.Kind, facts)
             : (of.Learnable, of.Kind, null);
         if (learnable != typed.Learnable)
-            return Kept("", strange ?? "This row is no longer there.");
+            return Kept("", strange ?? Say("This row is no longer there."));
         var (cell, problem) = AskedCell.Read(named, typed.Typed);
         if (problem is not null)
             return Kept(now, problem);
         var wanted = cell?.Write(named) ?? "";
         if (typed.Seen != now && wanted != now)
-            return Kept(now, SomebodyElse);
+            return Kept(now, Say(SomebodyElse));
         if (cell is not { } asked)
         {
             TakeOut(held);

@@ -110,7 +110,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
     {
         if (what.Length is 0 or > Requirement.LongestWords)
         {
-            errors.Add("What", $"Say what is asked for, in at most {Requirement.LongestWords} characters.");
+            errors.Add("What", Say($"Say what is asked for, in at most {Requirement.LongestWords} characters."));
             return null;
         }
         var (found, problem) = facts.Material.LearnableOf(what, facts.School.Naming);
@@ -124,30 +124,30 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
                 or RequirementKind.Terms
         )
             return Learnable.OfWords(kind, what);
-        errors.Add("What", problem ?? "Say what is asked for.");
+        errors.Add("What", problem ?? Say("Say what is asked for."));
         return null;
     }
 
     private static void CheckNumbers(RequirementDraft draft, FieldErrors errors)
     {
         if (draft.Stage is < Stages.Lowest or > Stages.Highest)
-            errors.Add("Stage", "A stage is 1 to 6.");
+            errors.Add("Stage", Say("A stage is 1 to 6."));
         if (draft.Amount is < 0 or > Requirement.MostAmount)
-            errors.Add("Amount", $"0 to {Requirement.MostAmount}.");
+            errors.Add("Amount", Say($"0 to {Requirement.MostAmount}."));
         if (draft.Kind == RequirementKind.Fitness && draft.Amount == 0)
-            errors.Add("Amount", "How many, or how many seconds?");
+            errors.Add("Amount", Say("How many, or how many seconds?"));
         if (draft.Signers is < 1 or > 2)
-            errors.Add("Signers", "One or two instructors sign it off.");
+            errors.Add("Signers", Say("One or two instructors sign it off."));
     }
 
     private static void CheckRank(Guid? id, Learnable? learnable, Rank? rank, FieldErrors errors)
     {
         if (rank is null)
-            errors.Add("What", "This rank is no longer there.");
+            errors.Add("What", Say("This rank is no longer there."));
         else if (rank.Requirements.Any(r => r.Learnable == learnable?.Key && r.Id != id))
-            errors.Add("What", $"{rank.Name} asks for this already.");
+            errors.Add("What", Say($"{rank.Name} asks for this already."));
         else if (id is null && rank.Requirements.Count >= Requirement.MostOfARank)
-            errors.Add("What", $"A rank asks for at most {Requirement.MostOfARank} things.");
+            errors.Add("What", Say($"A rank asks for at most {Requirement.MostOfARank} things."));
     }
 
     /// <summary>Saves a new requirement or changes one.</summary>
@@ -260,9 +260,9 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
             {
                 var errors = new FieldErrors();
                 if (leastDays is < 0 or > 3650 || leastLessons is < 0 or > 2000)
-                    errors.Add("Times", "0 to 3,650 days and 0 to 2,000 lessons.");
+                    errors.Add("Times", Say("0 to 3,650 days and 0 to 2,000 lessons."));
                 else if (await db.Ranks.FirstOrDefaultAsync(r => r.Id == rankId, cancel) is not { } row)
-                    errors.Add("Times", "This rank is no longer there.");
+                    errors.Add("Times", Say("This rank is no longer there."));
                 else
                 {
                     (row.LeastDays, row.LeastLessons) = (leastDays, leastLessons);

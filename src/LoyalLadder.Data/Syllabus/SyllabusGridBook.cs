@@ -123,7 +123,7 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
             return new PastedLook([], [], refusal);
         var facts = await own.Facts(cancel);
         if (await Edit(trackId, facts, cancel) is not { } edit)
-            return new PastedLook([], [], "This track is no longer there.");
+            return new PastedLook([], [], Say("This track is no longer there."));
         var added = edit.NewRanks(pasted);
         if (key is not null)
             AddRanks(added, trackId);

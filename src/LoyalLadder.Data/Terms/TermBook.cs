@@ -61,16 +61,16 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         var errors = new FieldErrors();
         row.Name = row.Name.Trim();
         if (row.Name.Length is 0 or > TermRow.LongestName)
-            errors.Add("Name", $"A name of at most {TermRow.LongestName} characters.");
+            errors.Add("Name", Say($"A name of at most {TermRow.LongestName} characters."));
         if (row.Until < row.From)
-            errors.Add("Until", "That is before it begins.");
+            errors.Add("Until", Say("That is before it begins."));
         else if (row.Until.DayNumber - row.From.DayNumber > TermRow.MostDays)
-            errors.Add("Until", $"At most {TermRow.MostDays} days.");
+            errors.Add("Until", Say($"At most {TermRow.MostDays} days."));
         var others = await db.Terms.AsNoTracking().Where(t => t.Id != id).ToListAsync(cancel);
         if (others.Find(t => t.From <= row.Until && row.From <= t.Until) is { } other)
-            errors.Add("From", $"“{other.Name}” is then already, {Day(other.From)} to {Day(other.Until)}.");
+            errors.Add("From", Say($"“{other.Name}” is then already, {Day(other.From)} to {Day(other.Until)}."));
         foreach (var grading in row.Gradings.Where(g => g.On < row.From || g.On > row.Until))
-            errors.Add($"Gradings[{grading.TrackId}]", "That is not in the term.");
+            errors.Add($"Gradings[{grading.TrackId}]", Say("That is not in the term."));
         return errors;
     }
 
@@ -144,7 +144,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         void Within(int value, int least, int most, string field)
         {
             if (value < least || value > most)
-                errors.Add(field, $"{least} to {most}.");
+                errors.Add(field, Say($"{least} to {most}."));
         }
         Within(asked.Share, ClassTerm.LeastShare, ClassTerm.MostShare, nameof(asked.Share));
         Within(asked.Wanted, 1, TermItem.MostWanted, nameof(asked.Wanted));
@@ -166,7 +166,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
             cancel
         );
         if (row is null)
-            errors.Add("", "The term or the class is no longer there.");
+            errors.Add("", Say("The term or the class is no longer there."));
         return errors;
     }
 

@@ -168,7 +168,7 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
         (row.Seconds, row.IsBest) = (seconds, solved.IsBest);
         if (solved is not { Plan: { } plan, Score: { } score })
         {
-            row.Trouble = "What is pinned leaves no plan that keeps the rules.";
+            row.Trouble = Say("What is pinned leaves no plan that keeps the rules.");
             return;
         }
         (row.Plan, row.Found) = (map.Kept.With(map.Plain, plan).Write(), found + 1);

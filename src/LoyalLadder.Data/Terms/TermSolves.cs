@@ -33,7 +33,7 @@ public sealed class TermSolves(
     public async Task<string?> Start(Guid term, Guid group, int seconds, int seed, CancellationToken cancel)
     {
         if (await terms.Change(term, group, _ => { }, cancel) is not { } row)
-            return "The term or the class is no longer there.";
+            return Say("The term or the class is no longer there.");
         var (begun, why) = await db.InTurn(Turn, () => Begin(row.Id, seconds, seed, cancel), cancel);
         if (begun is { } id)
             desk.Ask(scope.SchoolId, id);
@@ -58,7 +58,9 @@ public sealed class TermSolves(
                 ? (null, null)
                 : (
                     null,
-                    $"The plan of {running.ClassTerm!.Class!.Name} is being worked out: one at a time. Stop it, or wait."
+                    Say(
+                        $"The plan of {running.ClassTerm!.Class!.Name} is being worked out: one at a time. Stop it, or wait."
+                    )
                 );
         db.TermSolves.RemoveRange(
             await db.TermSolves.Where(s => s.ClassTermId == classTerm || s.EndedAt == null).ToListAsync(cancel)

@@ -114,15 +114,15 @@ public sealed class DateChanges(
         var errors = new FieldErrors();
         var facts = await own.Facts(cancel);
         if (ask.Reason.Trim().Length > DateChangeRow.LongestReason)
-            errors.Add("Reason", $"At most {DateChangeRow.LongestReason} characters.");
+            errors.Add("Reason", Say($"At most {DateChangeRow.LongestReason} characters."));
         if (ask.Minutes is < 10 or > 300)
-            errors.Add("Minutes", "10 to 300 minutes.");
+            errors.Add("Minutes", Say("10 to 300 minutes."));
         if (ask.ToDate is { } day && !LessonDays.MayBePlanned(day, SchoolTime.Today(facts.School, time)))
-            errors.Add("ToDate", LessonDays.Refusal);
+            errors.Add("ToDate", Say(LessonDays.Refusal));
         if (ask.HallId is not null && facts.Hall(ask.HallId) is null)
-            errors.Add("HallId", "Choose a hall.");
+            errors.Add("HallId", Say("Choose a hall."));
         if (ask.StandInId is not null && facts.Teachers.All(t => t.Id != ask.StandInId))
-            errors.Add("StandInId", "Choose somebody whose account is open.");
+            errors.Add("StandInId", Say("Choose somebody whose account is open."));
         return errors;
     }
 
@@ -168,9 +168,9 @@ public sealed class DateChanges(
                     return RowSaved<DateChangeRow>.Kept(already);
                 var errors = await Problems(ask with { ToDate = date }, cancel);
                 if (!await db.Classes.AnyAsync(c => c.Id == group && c.PutAwayAt == null, cancel))
-                    errors.Add("ClassId", "Choose a class.");
+                    errors.Add("ClassId", Say("Choose a class."));
                 if (await Planned(group, date, start, cancel) is not null)
-                    errors.Add("ToStart", "The class meets at that hour already.");
+                    errors.Add("ToStart", Say("The class meets at that hour already."));
                 if (errors.Any)
                     return RowSaved<DateChangeRow>.Refused(errors);
                 var row = new DateChangeRow

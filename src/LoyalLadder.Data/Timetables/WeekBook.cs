@@ -51,13 +51,13 @@ public sealed class WeekBook(LadderContext db)
                     cancel
                 );
                 if (group is null)
-                    errors.Add("ClassId", "Choose a class.");
+                    errors.Add("ClassId", Say("Choose a class."));
                 if (row.Until < row.From)
-                    errors.Add("Until", "That is before it begins.");
+                    errors.Add("Until", Say("That is before it begins."));
                 if (row.Minutes is < 10 or > 300)
-                    errors.Add("Minutes", "10 to 300 minutes.");
+                    errors.Add("Minutes", Say("10 to 300 minutes."));
                 if (group is not null && await Same(row, group, cancel) is { } same)
-                    errors.Add("Start", $"The class meets then already{Span(same)}.");
+                    errors.Add("Start", Say($"The class meets then already{Span(same)}."));
                 if (errors.Any)
                     return RowSaved<MeetingRow>.Refused(errors);
                 db.Meetings.Add(row);
@@ -122,18 +122,18 @@ public sealed class WeekBook(LadderContext db)
                 var errors = new FieldErrors();
                 row.Name = row.Name.Trim();
                 if (row.Name.Length is 0 or > ClosureRow.LongestName)
-                    errors.Add("Name", $"Say why, in at most {ClosureRow.LongestName} characters.");
+                    errors.Add("Name", Say($"Say why, in at most {ClosureRow.LongestName} characters."));
                 if (row.Until < row.From)
-                    errors.Add("Until", "That is before it begins.");
+                    errors.Add("Until", Say("That is before it begins."));
                 else if (row.Until.DayNumber - row.From.DayNumber > MostDaysClosed)
-                    errors.Add("Until", $"At most {MostDaysClosed} days at once.");
+                    errors.Add("Until", Say($"At most {MostDaysClosed} days at once."));
                 if (row.HallId is { } hall && !await db.Halls.AnyAsync(h => h.Id == hall, cancel))
-                    errors.Add("HallId", "Choose a hall, or the whole school.");
+                    errors.Add("HallId", Say("Choose a hall, or the whole school."));
                 var others = (await db.Closures.AsNoTracking().ToListAsync(cancel)).ConvertAll(c => c.Plain());
                 if (others.Find(c => c.Overlaps(row.Plain())) is { } other)
                     errors.Add(
                         "From",
-                        $"“{other.Name}” closes it then already, {Day(other.From)} to {Day(other.Until)}."
+                        Say($"“{other.Name}” closes it then already, {Day(other.From)} to {Day(other.Until)}.")
                     );
                 if (errors.Any)
                     return RowSaved<ClosureRow>.Refused(errors);

@@ -46,7 +46,7 @@ public sealed class OwnAccount(
     {
         var errors = new FieldErrors();
         if (await Person(id) is not { } person)
-            errors.Add("Old", "This account is no longer there.");
+            errors.Add("Old", Say("This account is no longer there."));
         else if (await WrongPassword(person, old, from, cancel) is { } wrong)
             errors.Add("Old", wrong);
         else
@@ -66,14 +66,14 @@ public sealed class OwnAccount(
     {
         var wait = await tries.Count($"own password of {person.Id}", 6, TimeSpan.FromSeconds(20), Longest, cancel);
         if (wait > TimeSpan.Zero)
-            return "That was tried often. Wait a little, then try once more.";
+            return Say("That was tried often. Wait a little, then try once more.");
         if (await users.CheckPasswordAsync(person, typed))
         {
             await tries.Forget($"own password of {person.Id}", cancel);
             return null;
         }
         await book.Write(DoorDeed.WrongPassword, person.Id, from.Address, cancel);
-        return "This is not the password that you have now.";
+        return Say("This is not the password that you have now.");
     }
 
     /// <summary>Sends a link by which a password can be chosen anew, if anybody signs in with that e-mail.</summary>
@@ -96,7 +96,7 @@ public sealed class OwnAccount(
 
             If it was not you, nothing has to be done: the old password stays as it is.
             """;
-        post.Lay(new Letter(person.SchoolId, to, "A new password", text));
+        post.Lay(new Letter(person.SchoolId, to, Say("A new password"), text));
     }
 
     /// <summary>Whose link it is; null when it is old or was used.</summary>

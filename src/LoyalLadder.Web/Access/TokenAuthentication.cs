@@ -24,7 +24,7 @@ public sealed class TokenAuthentication(
             return AuthenticateResult.NoResult();
         var hash = ApiToken.HashOf(header["Bearer ".Length..].Trim());
         if (await tokens.Find(hash, Context.RequestAborted) is not { } token)
-            return AuthenticateResult.Fail("This token is not known, was revoked, or has run out.");
+            return AuthenticateResult.Fail(Say("This token is not known, was revoked, or has run out."));
         var identity = new ClaimsIdentity(
             [
                 new Claim(Policies.SchoolClaim, token.SchoolId.ToString()),
@@ -46,7 +46,7 @@ public sealed class TokenAuthentication(
                 {
                     errors = new[]
                     {
-                        new { path = "Authorization", message = "A bearer token made in School is needed." },
+                        new { path = "Authorization", message = Say("A bearer token made in School is needed.") },
                     },
                 },
                 statusCode: 401

@@ -34,34 +34,40 @@ public static class Trouble
         status switch
         {
             400 => (
-                "This could not be read",
-                "Go back: what you typed is still there. Load the page anew and send it again."
+                Say("This could not be read"),
+                Say("Go back: what you typed is still there. Load the page anew and send it again.")
             ),
             403 => (
-                "Not for your role",
-                "The head instructor of your school can do this, or give you the role for it."
+                Say("Not for your role"),
+                Say("The head instructor of your school can do this, or give you the role for it.")
             ),
-            404 => ("Nothing here", "The page may have been removed, or belongs to another school."),
-            405 => ("This page cannot do that", "Go back and try it from the page itself."),
+            404 => (Say("Nothing here"), Say("The page may have been removed, or belongs to another school.")),
+            405 => (Say("This page cannot do that"), Say("Go back and try it from the page itself.")),
             409 => (
-                "Changed meanwhile",
-                "Somebody saved something of this at the same moment. Go back, load the page anew, and send it again."
+                Say("Changed meanwhile"),
+                Say(
+                    "Somebody saved something of this at the same moment. Go back, load the page anew, and send it again."
+                )
             ),
-            415 => ("This could not be read", "Send text as UTF-8, as every browser does."),
+            415 => (Say("This could not be read"), Say("Send text as UTF-8, as every browser does.")),
             422 => (
-                "This takes too long to read",
-                "Go back: what you typed is still there. Shorten it, or break it into lines."
+                Say("This takes too long to read"),
+                Say("Go back: what you typed is still there. Shorten it, or break it into lines.")
             ),
             413 => (
-                "Too large",
-                "A sheet may have 200 kB, which is some forty lessons; a picture 1 MB. Go back: what you typed is still there."
+                Say("Too large"),
+                Say(
+                    "A sheet may have 200 kB, which is some forty lessons; a picture 1 MB. Go back: what you typed is still there."
+                )
             ),
-            429 => ("Too many at once", "Wait a minute, then try again. Nothing else has happened."),
+            429 => (Say("Too many at once"), Say("Wait a minute, then try again. Nothing else has happened.")),
             503 => (
-                "The database is away",
-                "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."
+                Say("The database is away"),
+                Say(
+                    "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."
+                )
             ),
-            _ => ("Something broke", "It has been written down in the log. Go back and try once more."),
+            _ => (Say("Something broke"), Say("It has been written down in the log. Go back and try once more.")),
         };
 
     /// <summary>Gives exceptions their status before the pages for it are shown.</summary>

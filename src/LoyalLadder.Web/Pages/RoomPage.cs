@@ -104,7 +104,7 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
         if (saved.Theirs is { } theirs)
             return await Clash(theirs.ChangedById, theirs.Version, formOf(theirs), mine);
         if (saved.IsGone)
-            ModelState.AddModelError("", "It is no longer there; somebody took it out.");
+            ModelState.AddModelError("", Say("It is no longer there; somebody took it out."));
         ShowErrors(saved.Errors, prefix);
         return Page();
     }

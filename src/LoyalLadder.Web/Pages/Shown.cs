@@ -7,17 +7,17 @@ namespace LoyalLadder.Web.Pages;
 /// <summary>Dates, hours and states in the words that the interface says more than once.</summary>
 public static class Shown
 {
-    /// <summary>Day before month, English names; independent of the machine.</summary>
-    private static readonly CultureInfo British = CultureInfo.InvariantCulture;
+    /// <summary>Names of days and months as whoever reads calls them; independent of the machine.</summary>
+    private static DateTimeFormatInfo Names => AllLanguages.Now.Dates;
 
     /// <summary>'Thursday 3 December'.</summary>
-    public static string Day(DateOnly date) => date.ToString("dddd d MMMM", British);
+    public static string Day(DateOnly date) => date.ToString("dddd d MMMM", Names);
 
     /// <summary>'Thu 3 Dec'.</summary>
-    public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", British);
+    public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", Names);
 
     /// <summary>'3 Dec 2041'.</summary>
-    public static string LongDay(DateOnly date) => date.ToString("d MMM yyyy", British);
+    public static string LongDay(DateOnly date) => date.ToString("d MMM yyyy", Names);
 
     public static string Hour(TimeOnly time) => time.ToString("HH:mm", CultureInfo.InvariantCulture);
 
@@ -38,16 +38,16 @@ public static class Shown
 
     /// <summary>'Thu 3 Dec, 18:05', where the school is.</summary>
     public static string Moment(DateTimeOffset at, SchoolCard school) =>
-        TimeZoneInfo.ConvertTime(at, school.Zone).ToString("ddd d MMM, HH:mm", British);
+        TimeZoneInfo.ConvertTime(at, school.Zone).ToString("ddd d MMM, HH:mm", Names);
 
     public static string Stage(LessonStage stage) =>
         stage switch
         {
-            LessonStage.Unplanned => "unplanned",
-            LessonStage.Off => "does not take place",
-            LessonStage.Planned => "planned",
-            LessonStage.Running => "running",
-            LessonStage.ToLog => "to log",
-            _ => "logged",
+            LessonStage.Unplanned => Say("unplanned"),
+            LessonStage.Off => Say("does not take place"),
+            LessonStage.Planned => Say("planned"),
+            LessonStage.Running => Say("running"),
+            LessonStage.ToLog => Say("to log"),
+            _ => Say("logged"),
         };
 }

@@ -49,8 +49,8 @@ internal static class LineChecks
             "odd-threes",
             CheckLevel.Note,
             at.Entry,
-            $"{heads} heads in threes leave one over: one group of four, and a fourth turn for all.",
-            new Mend("Pairs instead", at.Entry, at.Line with { Dose = inPairs })
+            Say($"{heads} heads in threes leave one over: one group of four, and a fourth turn for all."),
+            new Mend(Say("Pairs instead"), at.Entry, at.Line with { Dose = inPairs })
         );
     }
 
@@ -64,8 +64,8 @@ internal static class LineChecks
             "odd-pairs",
             CheckLevel.Warn,
             at.Entry,
-            $"{heads} heads make one group of three, and a third turn for all.",
-            new Mend("An instructor makes the pair", at.Entry, mended)
+            Say($"{heads} heads make one group of three, and a third turn for all."),
+            new Mend(Say("An instructor makes the pair"), at.Entry, mended)
         );
     }
 
@@ -80,14 +80,14 @@ internal static class LineChecks
             "waiting",
             CheckLevel.Warn,
             at.Entry,
-            $"{waiting} of {heads} wait at the bags. Another job keeps them moving.",
+            Say($"{waiting} of {heads} wait at the bags. Another job keeps them moving."),
             AnotherJob(at.Line, lines, at.Entry)
         );
     }
 
     private static Check? NoBags(LineAtHand at) =>
         at.Line.Dose is BagLinesDose && at.Setting.Bags == 0
-            ? new Check("kit-short", CheckLevel.Warn, at.Entry, "This hall has no bags; the clock took one.")
+            ? new Check("kit-short", CheckLevel.Warn, at.Entry, Say("This hall has no bags; the clock took one."))
             : null;
 
     private static Check? FloorShort(LineAtHand at)
@@ -102,7 +102,7 @@ internal static class LineChecks
             "floor-short",
             CheckLevel.Warn,
             at.Entry,
-            FormattableString.Invariant(
+            Say(
                 $"One repetition travels {drift:0.0} m; the floor has {floor:0.#} m, with a metre kept free at each wall."
             )
         );
@@ -117,7 +117,7 @@ internal static class LineChecks
             "group-idle",
             CheckLevel.Warn,
             at.Entry,
-            $"{Spoken.Capital(idle)} stand idle for over {Spoken.Clock(most)}."
+            Say($"{Spoken.Capital(idle)} stand idle for over {Spoken.Clock(most)}.")
         );
     }
 
@@ -130,7 +130,9 @@ internal static class LineChecks
             "one-thing",
             CheckLevel.Note,
             at.Entry,
-            $"{Spoken.Clock(work)} on one thing; {AgeBands.Word(at.Setting.Band)} stay with it for about {Spoken.Clock(most)}.",
+            Say(
+                $"{Spoken.Clock(work)} on one thing; {AgeBands.Said(at.Setting.Band)} stay with it for about {Spoken.Clock(most)}."
+            ),
             Shorter(at.Line, dose, work, most, at.Entry)
         );
     }
@@ -146,8 +148,8 @@ internal static class LineChecks
             "control",
             CheckLevel.Warn,
             at.Entry,
-            "Self-defence with a partner, and nothing says how the partner is kept safe.",
-            new Mend("Add ‘tap means stop’", at.Entry, at.Line with { Remark = "tap means stop" })
+            Say("Self-defence with a partner, and nothing says how the partner is kept safe."),
+            new Mend(Say("Add ‘tap means stop’"), at.Entry, at.Line with { Remark = "tap means stop" })
         );
     }
 
@@ -157,7 +159,7 @@ internal static class LineChecks
                 "no-dose",
                 CheckLevel.Note,
                 at.Entry,
-                $"'{Spoken.Brief(at.Line.Content)}' has no dose, so it takes no time."
+                Say($"'{Spoken.Brief(at.Line.Content)}' has no dose, so it takes no time.")
             )
             : null;
 
@@ -167,7 +169,9 @@ internal static class LineChecks
                 "unknown",
                 CheckLevel.Note,
                 at.Entry,
-                $"'{Spoken.Brief(at.Line.Content)}' has words that are not in the catalogue; it is timed by its dose."
+                Say(
+                    $"'{Spoken.Brief(at.Line.Content)}' has words that are not in the catalogue; it is timed by its dose."
+                )
             )
             : null;
 
@@ -183,7 +187,7 @@ internal static class LineChecks
                     "kit-short",
                     CheckLevel.Warn,
                     at.Entry,
-                    $"Asks for {asked} {need.Name}; the school has {owned}."
+                    Say($"Asks for {asked} {need.Name}; the school has {owned}.")
                 );
         }
     }
@@ -219,10 +223,10 @@ internal static class LineChecks
         // what the partner throws is done by somebody of that age, too
         foreach (var attack in line.Moves.Elements.Select(e => e.Attack?.Technique).OfType<Technique>().Distinct())
             if (attack.MannerFor(band) == Manner.No || (contact == Manner.Partner && attack.MannerFor(band) < contact))
-                yield return Barred(clocked, band, $"{Name(attack)} as an attack", attack.MannerFor(band));
+                yield return Barred(clocked, band, Say($"{Name(attack)} as an attack"), attack.MannerFor(band));
         if (band == AgeBand.Kids && contact == Manner.Partner)
             foreach (var technique in AtTheHead(line))
-                yield return Barred(clocked, band, $"{Name(technique)} to the head", Manner.Pad);
+                yield return Barred(clocked, band, Say($"{Name(technique)} to the head"), Manner.Pad);
 
         static string Name(Technique technique) => Spoken.Capital(technique.NameIn(NamingSchool.Generic));
     }
@@ -231,15 +235,15 @@ internal static class LineChecks
     {
         var how = allowed switch
         {
-            Manner.No => "not at all",
-            Manner.Air => "in the air only",
-            _ => "to a pad only",
+            Manner.No => Say("not at all"),
+            Manner.Air => Say("in the air only"),
+            _ => Say("to a pad only"),
         };
         return new Check(
             "age",
             CheckLevel.Stop,
             clocked.Entry,
-            $"{what} for {AgeBands.Word(band)}: {how}, by the school's policy."
+            Say($"{what} for {AgeBands.Said(band)}: {how}, by the school's policy.")
         );
     }
 
@@ -264,7 +268,7 @@ internal static class LineChecks
 
     private static Mend AnotherJob(LessonLine line, BagLinesDose dose, int entry) =>
         new(
-            "Add a job",
+            Say("Add a job"),
             entry,
             line with
             {
@@ -278,6 +282,6 @@ internal static class LineChecks
             .Between(dose, 0, 1)
             .LastOrDefault(d => DoseScale.Amount(d) * (decimal)seconds <= DoseScale.Amount(dose) * (decimal)limit)
             is { } shorter
-            ? new Mend("Make it shorter", entry, line with { Dose = shorter })
+            ? new Mend(Say("Make it shorter"), entry, line with { Dose = shorter })
             : null;
 }

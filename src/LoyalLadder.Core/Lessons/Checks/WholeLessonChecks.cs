@@ -47,7 +47,7 @@ internal static class WholeLessonChecks
                 "overrun",
                 CheckLevel.Warn,
                 null,
-                $"Runs {Spoken.Difference(at.Lesson.OverSeconds)}; the end is what gets lost."
+                Say($"Runs {Spoken.Difference(at.Lesson.OverSeconds)}; the end is what gets lost.")
             )
             : null;
 
@@ -75,8 +75,10 @@ internal static class WholeLessonChecks
             "cold",
             CheckLevel.Warn,
             first.Entry,
-            $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted.",
-            new Mend("Warm up longer", first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
+            Say(
+                $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted."
+            ),
+            new Mend(Say("Warm up longer"), first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
         );
     }
 
@@ -92,8 +94,8 @@ internal static class WholeLessonChecks
                         "unmobilised",
                         CheckLevel.Warn,
                         line.Entry,
-                        "A high kick or a jump before hips and hamstrings were moved.",
-                        new Mend("Put leg swings before it", line.Entry, null, "leg swing 10/side")
+                        Say("A high kick or a jump before hips and hamstrings were moved."),
+                        new Mend(Say("Put leg swings before it"), line.Entry, null, "leg swing 10/side")
                     );
             foreach (
                 var region in Elements(line)
@@ -123,8 +125,8 @@ internal static class WholeLessonChecks
             "early-hold",
             CheckLevel.Note,
             hold.Entry,
-            $"A stretch held for {dose.Seconds} s before explosive work takes the spring out of it.",
-            new Mend("Hold it shorter", hold.Entry, hold.Line with { Dose = dose with { Seconds = LongHold - 5 } })
+            Say($"A stretch held for {dose.Seconds} s before explosive work takes the spring out of it."),
+            new Mend(Say("Hold it shorter"), hold.Entry, hold.Line with { Dose = dose with { Seconds = LongHold - 5 } })
         );
     }
 
@@ -137,13 +139,15 @@ internal static class WholeLessonChecks
             return null;
         var last = lines.LastOrDefault();
         var mend = last is null
-            ? new Mend("Add a cool-down", lesson.Lines[^1].Entry + 1, null, $"## Cool-down\nstretch {needed}s")
-            : new Mend("Stretch longer", last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
+            ? new Mend(Say("Add a cool-down"), lesson.Lines[^1].Entry + 1, null, $"## Cool-down\nstretch {needed}s")
+            : new Mend(Say("Stretch longer"), last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
         return new Check(
             "cool-down",
             CheckLevel.Warn,
             last?.Entry,
-            $"{(has == 0 ? "No cool-down" : $"{Spoken.Clock(has)} of cool-down")}; {Spoken.Clock(needed)} is wanted.",
+            Say(
+                $"{(has == 0 ? Say("No cool-down") : Say($"{Spoken.Clock(has)} of cool-down"))}; {Spoken.Clock(needed)} is wanted."
+            ),
             mend
         );
     }
@@ -162,13 +166,22 @@ internal static class WholeLessonChecks
             && l.Line.Moves.Elements.Any(e => e.Technique == worst.Technique)
         );
         var mend = oneSided?.Line.Dose is CountedDose dose
-            ? new Mend("Do it on each side", oneSided.Entry, oneSided.Line with { Dose = dose with { PerSide = true } })
+            ? new Mend(
+                Say("Do it on each side"),
+                oneSided.Entry,
+                oneSided.Line with
+                {
+                    Dose = dose with { PerSide = true },
+                }
+            )
             : null;
         return new Check(
             "sides",
             CheckLevel.Note,
             oneSided?.Entry,
-            $"{Spoken.Capital(worst.Technique.NameIn(NamingSchool.Generic))}: {worst.Reps.Left} left, {worst.Reps.Right} right.",
+            Say(
+                $"{Spoken.Capital(worst.Technique.NameIn(NamingSchool.Generic))}: {worst.Reps.Left} left, {worst.Reps.Right} right."
+            ),
             mend
         );
 
@@ -192,9 +205,11 @@ internal static class WholeLessonChecks
                     "no-rest",
                     CheckLevel.Warn,
                     line.Entry,
-                    $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most.",
+                    Say(
+                        $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most."
+                    ),
                     before > 0 && LongestGo(line) <= limits.HardSeconds
-                        ? new Mend("Rest before it", line.Entry, null, "water 45s")
+                        ? new Mend(Say("Rest before it"), line.Entry, null, "water 45s")
                         : null
                 );
             if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false })
@@ -229,9 +244,11 @@ internal static class WholeLessonChecks
                     "water",
                     CheckLevel.Warn,
                     line.Entry,
-                    $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most.",
+                    Say(
+                        $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most."
+                    ),
                     line.Seconds <= limits.DrySeconds
-                        ? new Mend("Water before it", line.Entry, null, "water 1:00")
+                        ? new Mend(Say("Water before it"), line.Entry, null, "water 1:00")
                         : null
                 );
         }
@@ -248,9 +265,11 @@ internal static class WholeLessonChecks
             "talk",
             CheckLevel.Warn,
             longest.Entry,
-            $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most.",
+            Say(
+                $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most."
+            ),
             new Mend(
-                "Only refresh the longest",
+                Say("Only refresh the longest"),
                 longest.Entry,
                 longest.Line with
                 {
@@ -267,7 +286,7 @@ internal static class WholeLessonChecks
                 "landings",
                 CheckLevel.Warn,
                 null,
-                $"{tally.Landings} landings a person; {limits.Landings} is the most."
+                Say($"{tally.Landings} landings a person; {limits.Landings} is the most.")
             );
 
     private static Check? Loaded(LessonTally tally, Load load, int most, string code)
@@ -275,7 +294,7 @@ internal static class WholeLessonChecks
         var reps = tally.Loads.GetValueOrDefault(load);
         return reps <= most
             ? null
-            : new Check(code, CheckLevel.Warn, null, $"{reps} {code} a person; {most} is the most.");
+            : new Check(code, CheckLevel.Warn, null, Say($"{reps} {code} a person; {most} is the most."));
     }
 
     private static Check? Impacts(LessonTally tally, CheckLimits limits)
@@ -293,7 +312,7 @@ internal static class WholeLessonChecks
                 "impacts",
                 CheckLevel.Warn,
                 null,
-                $"{most} strikes to targets with one hand or leg; {limits.Impacts} is the most."
+                Say($"{most} strikes to targets with one hand or leg; {limits.Impacts} is the most.")
             );
     }
 
@@ -341,9 +360,11 @@ internal static class WholeLessonChecks
             "built-on",
             CheckLevel.Warn,
             line.Entry,
-            $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first "
-                + $"costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps.",
-            new Mend($"Teach {Spoken.Brief(below)} first", line.Entry, null, $"{below} 5/side walk teach new")
+            Say(
+                $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first "
+                    + $"costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps."
+            ),
+            new Mend(Say($"Teach {Spoken.Brief(below)} first"), line.Entry, null, $"{below} 5/side walk teach new")
         );
     }
 
@@ -362,7 +383,9 @@ internal static class WholeLessonChecks
                     "hard-again",
                     CheckLevel.Note,
                     line.Entry,
-                    $"The same people worked the {region} hard yesterday; today it is meant to work at effort {line.Effort} again."
+                    Say(
+                        $"The same people worked the {region} hard yesterday; today it is meant to work at effort {line.Effort} again."
+                    )
                 );
         return null;
     }
@@ -378,9 +401,9 @@ internal static class WholeLessonChecks
                 "new-items",
                 CheckLevel.Note,
                 fresh[limits.NewItems].Entry,
-                $"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory.",
+                Say($"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory."),
                 new Mend(
-                    "Only refresh the last",
+                    Say("Only refresh the last"),
                     fresh[^1].Entry,
                     fresh[^1].Line with
                     {

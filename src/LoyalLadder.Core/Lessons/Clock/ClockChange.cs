@@ -17,8 +17,10 @@ public static class ClockChange
     )
     {
         if (before.TotalSeconds != after.TotalSeconds || before.BookedSeconds != after.BookedSeconds)
-            yield return $"The lesson takes {Spoken.Clock(after.TotalSeconds)} instead of "
-                + $"{Spoken.Clock(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}.";
+            yield return Say(
+                $"The lesson takes {Spoken.Clock(after.TotalSeconds)} instead of "
+                    + $"{Spoken.Clock(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}."
+            );
         var lines = before
             .Lines.Zip(after.Lines)
             .Where(l => l.First.Seconds != l.Second.Seconds)
@@ -27,12 +29,12 @@ public static class ClockChange
         foreach (var line in lines.Take(MostTold))
             yield return line;
         if (lines.Count > MostTold)
-            yield return $"{lines.Count - MostTold} more lines take another time.";
+            yield return Say($"{lines.Count - MostTold} more lines take another time.");
         var (was, now) = (LessonChecks.Of(before, limitsBefore).ToList(), LessonChecks.Of(after, limitsAfter).ToList());
         foreach (var check in now.Where(n => !was.Exists(w => Same(w, n))))
-            yield return $"New: {check.Message}";
+            yield return Say($"New: {check.Message}");
         foreach (var check in was.Where(w => !now.Exists(n => Same(w, n))))
-            yield return $"Settled: {check.Message}";
+            yield return Say($"Settled: {check.Message}");
     }
 
     private static bool Same(Check a, Check b) => (a.Code, a.Entry) == (b.Code, b.Entry);
@@ -41,11 +43,13 @@ public static class ClockChange
     {
         var what = (before.GettingThere != after.GettingThere, before.Work != after.Work) switch
         {
-            (true, true) => "getting there and work",
-            (true, false) => "getting there",
-            (false, true) => "work",
-            _ => "talk",
+            (true, true) => Say("getting there and work"),
+            (true, false) => Say("getting there"),
+            (false, true) => Say("work"),
+            _ => Say("talk"),
         };
-        return $"{Spoken.Brief(after.Line.Content)}: {Spoken.Clock(after.Seconds)} instead of {Spoken.Clock(before.Seconds)} ({what}).";
+        return Say(
+            $"{Spoken.Brief(after.Line.Content)}: {Spoken.Clock(after.Seconds)} instead of {Spoken.Clock(before.Seconds)} ({what})."
+        );
     }
 }

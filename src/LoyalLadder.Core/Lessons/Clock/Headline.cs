@@ -18,11 +18,15 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
         var isOver = end - clock.BookedSeconds > OnTime;
         var untimed = plan.Lines.Count(line => line.Dose is null);
         if (untimed > 0)
-            return Unsure("at least", clock, untimed, "has no time", "have no time", isOver);
+            return Unsure(Say("at least"), clock, untimed, Say("has no time"), Say("have no time"), isOver);
         var strange = plan.Lines.Count(line => !line.IsUnderstood);
         if (strange > 0)
-            return Unsure("about", clock, strange, "is not understood", "are not understood", isOver);
-        return new Headline((likely is null ? "" : "likely ") + Difference(end - clock.BookedSeconds), end, isOver);
+            return Unsure("about", clock, strange, Say("is not understood"), Say("are not understood"), isOver);
+        return new Headline(
+            (likely is null ? "" : Say("likely ")) + Difference(end - clock.BookedSeconds),
+            end,
+            isOver
+        );
     }
 
     // no odds where a part of the lesson is unknown: the plain sum is all that can be said
@@ -35,7 +39,9 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
         bool isOver
     ) =>
         new(
-            $"{about} {(clock.TotalSeconds + 30) / 60} min: {Spoken.Many(lines, "line")} {(lines == 1 ? one : many)}",
+            Say(
+                $"{about} {(clock.TotalSeconds + 30) / 60} min: {Spoken.Many(lines, "line")} {(lines == 1 ? one : many)}"
+            ),
             clock.TotalSeconds,
             isOver || clock.TotalSeconds > clock.BookedSeconds + OnTime
         );
@@ -44,6 +50,6 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
     private static string Difference(int over)
     {
         var minutes = (Math.Abs(over) + 30) / 60;
-        return minutes == 0 ? "on time" : $"{minutes} min {(over > 0 ? "over" : "left")}";
+        return minutes == 0 ? Say("on time") : Say($"{minutes} min {(over > 0 ? Say("over") : Say("left"))}");
     }
 }

@@ -27,20 +27,26 @@ public static class SheetFile
     public static SheetFileText Read(byte[] file)
     {
         if (file.Length > MostBytes)
-            return No($"The file has {file.Length / 1000:N0} kB; a sheet's file may have {MostBytes / 1000:N0} kB.");
+            return No(
+                Say($"The file has {file.Length / 1000:N0} kB; a sheet's file may have {MostBytes / 1000:N0} kB.")
+            );
         try
         {
             var text = file is [(byte)'P', (byte)'K', 3, 4, ..] ? Document(file) : Plain(file);
             if (text is null)
                 return No(
-                    "This is a packed file, but no Word or OpenDocument text. Save the sheet as .docx, .odt or text."
+                    Say(
+                        "This is a packed file, but no Word or OpenDocument text. Save the sheet as .docx, .odt or text."
+                    )
                 );
             return SheetReader.Refusal(text) is { } refusal ? No(refusal) : new SheetFileText(text, null);
         }
         catch (Exception e) when (e is InvalidDataException or XmlException or IOException or NotSupportedException)
         {
             return No(
-                "The file is damaged: it cannot be read. Open it in its own program, and copy the words or save it anew."
+                Say(
+                    "The file is damaged: it cannot be read. Open it in its own program, and copy the words or save it anew."
+                )
             );
         }
     }

@@ -17,14 +17,14 @@ public static class DoseRounds
             _ => 1,
         };
 
-    /// <summary>What one of them is called.</summary>
-    public static string Word(Dose dose) =>
+    /// <summary>'one set', '2 passes': so many of them, as the dose calls them.</summary>
+    public static string Words(Dose dose, int count) =>
         dose switch
         {
-            CountedDose => "set",
-            StationsDose or LapsDose => "lap",
-            FloorDose => "pass",
-            _ => "round",
+            CountedDose => count == 1 ? Say("one set") : Spoken.Many(count, "set"),
+            StationsDose or LapsDose => count == 1 ? Say("one lap") : Spoken.Many(count, "lap"),
+            FloorDose => count == 1 ? Say("one pass") : Spoken.Many(count, "pass", "passes"),
+            _ => count == 1 ? Say("one round") : Spoken.Many(count, "round"),
         };
 
     /// <summary>The dose with fewer rounds, at least one.</summary>

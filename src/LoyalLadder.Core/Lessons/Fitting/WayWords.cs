@@ -18,12 +18,14 @@ public static class WayWords
         return way.Way switch
         {
             FitWay.LeaveOut => changed.Count == 0
-                ? "Leave a line out"
-                : $"Leave out {Joined(WholeSegments(changed, plan))}",
+                ? Say("Leave a line out")
+                : Say($"Leave out {Joined(WholeSegments(changed, plan))}"),
             FitWay.OneLess => changed.Count == 0
-                ? "One round less"
+                ? Say("One round less")
                 : Spoken.Capital(string.Join(", ", changed.Take(Named).Select(RoundsLess)) + More(changed.Count)),
-            _ => changed.Count == 0 ? "A little off everything" : $"A little off {Spoken.Many(changed.Count, "line")}",
+            _ => changed.Count == 0
+                ? Say("A little off everything")
+                : Say($"A little off {Spoken.Many(changed.Count, "line")}"),
         };
     }
 
@@ -36,7 +38,9 @@ public static class WayWords
         var said = changed
             .Take(Named)
             .Select(l =>
-                $"{Quoted(Brief(l.Before.Content))} {SheetWriter.Amount(l.Before.Dose!)} to {SheetWriter.Amount(l.After!.Dose!)}"
+                Say(
+                    $"{Quoted(Brief(l.Before.Content))} {SheetWriter.Amount(l.Before.Dose!)} to {SheetWriter.Amount(l.After!.Dose!)}"
+                )
             );
         return string.Join(", ", said) + More(changed.Count);
     }
@@ -65,15 +69,15 @@ public static class WayWords
     private static string RoundsLess(FittedLine line)
     {
         var fewer = DoseRounds.Of(line.Before.Dose!) - DoseRounds.Of(line.After!.Dose!);
-        var word = DoseRounds.Word(line.Before.Dose!);
-        var count = fewer == 1 ? $"one {word}" : Spoken.Many(fewer, word, word == "pass" ? "passes" : null);
-        return $"{count} less of {Quoted(Brief(line.Before.Content))}";
+        return Say($"{DoseRounds.Words(line.Before.Dose!, fewer)} less of {Quoted(Brief(line.Before.Content))}");
     }
 
     private static string Joined(List<string> names) =>
-        names.Count == Named ? $"{names[0]} and {names[1]}" : string.Join(", ", names.Take(Named)) + More(names.Count);
+        names.Count == Named
+            ? Say($"{names[0]} and {names[1]}")
+            : string.Join(", ", names.Take(Named)) + More(names.Count);
 
-    private static string More(int all) => all > Named ? $" and {all - Named} more" : "";
+    private static string More(int all) => all > Named ? Say($" and {all - Named} more") : "";
 
     /// <summary>A name with commas of its own is set apart from the next.</summary>
     private static string Quoted(string name) => name.Contains(',', StringComparison.Ordinal) ? $"‘{name}’" : name;

@@ -23,19 +23,19 @@ internal static class MatPhases
         {
             SoloDose { IsShared: true } shared => InTurns(shared, line.Moves, setting),
             SoloDose solo => Solo(solo, line.Moves, setting, ""),
-            CircuitDose { Within: { } within } => [new MatPhase(PhaseKind.Work, within, Note: "over and over")],
+            CircuitDose { Within: { } within } => [new MatPhase(PhaseKind.Work, within, Note: Say("over and over"))],
             CircuitDose circuit => Circuit(circuit, line, setting),
             StationsDose d => Round(
                 d.Stations * d.Laps,
                 d.Seconds,
                 d.Change,
-                n => $"station {(n % d.Stations) + 1} of {d.Stations}"
+                n => Say($"station {(n % d.Stations) + 1} of {d.Stations}")
             ),
             BagLinesDose d => Round(
                 WorkClock.BagTurns(d, setting),
                 d.Seconds,
                 d.Change,
-                n => $"turn {n + 1} of {WorkClock.BagTurns(d, setting)}"
+                n => Say($"turn {n + 1} of {WorkClock.BagTurns(d, setting)}")
             ),
             _ => [new MatPhase(PhaseKind.Work, seconds)],
         };
@@ -49,7 +49,7 @@ internal static class MatPhases
                 yield return new MatPhase(
                     dose.Rest > 0 ? PhaseKind.Rest : PhaseKind.Change,
                     WorkClock.BetweenRounds(dose, setting),
-                    Note: $"{(dose.RunsBetween ? "run, " : "")}then {time} of {dose.Times}"
+                    Note: Say($"{(dose.RunsBetween ? Say("run, ") : "")}then {time} of {dose.Times}")
                 );
             for (var i = 0; i < dose.Parts.Count; i++)
             {
@@ -57,7 +57,7 @@ internal static class MatPhases
                     yield return new MatPhase(
                         PhaseKind.Change,
                         WorkClock.BetweenParts(dose, setting),
-                        Note: Joined(dose.RunsBetween ? "run there and back" : "", $"next {names[i]}")
+                        Note: Joined(dose.RunsBetween ? Say("run there and back") : "", Say($"next {names[i]}"))
                     );
                 var part = line with
                 {
@@ -79,14 +79,14 @@ internal static class MatPhases
         var kit = string.Join(", ", clocked.Line.Kit.Select(k => k.Name));
         var formation = clocked.Formation switch
         {
-            Formation.Pairs => "into pairs",
-            Formation.Threes => "into threes",
-            Formation.Bags => "to the bags",
-            Formation.Stations => "to the stations",
-            Formation.Floor => "to the end of the floor",
-            _ => "spread out",
+            Formation.Pairs => Say("into pairs"),
+            Formation.Threes => Say("into threes"),
+            Formation.Bags => Say("to the bags"),
+            Formation.Stations => Say("to the stations"),
+            Formation.Floor => Say("to the end of the floor"),
+            _ => Say("spread out"),
         };
-        return kit.Length == 0 ? formation : $"{formation}, with {kit}";
+        return kit.Length == 0 ? formation : Say($"{formation}, with {kit}");
     }
 
     private static IEnumerable<MatPhase> InTurns(SoloDose dose, Combination moves, LessonSetting setting)
@@ -95,7 +95,7 @@ internal static class MatPhases
         for (var turn = 1; turn <= turns; turn++)
         {
             if (turn > 1)
-                yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: "partners swap");
+                yield return new MatPhase(PhaseKind.Swap, WorkClock.SwapSeconds, Note: Say("partners swap"));
             foreach (var phase in Solo(dose, moves, setting, Whose(dose, turn)))
                 yield return phase;
         }
@@ -104,10 +104,10 @@ internal static class MatPhases
     private static string Whose(SoloDose dose, int turn) =>
         turn switch
         {
-            1 => dose.Threes ? "first of the three" : "first partner",
-            2 => dose.Threes ? "second of the three" : "second partner",
-            3 => "third of the three",
-            _ => "fourth of the four",
+            1 => dose.Threes ? Say("first of the three") : Say("first partner"),
+            2 => dose.Threes ? Say("second of the three") : Say("second partner"),
+            3 => Say("third of the three"),
+            _ => Say("fourth of the four"),
         };
 
     private static IEnumerable<MatPhase> Solo(SoloDose dose, Combination moves, LessonSetting setting, string who)
@@ -119,25 +119,29 @@ internal static class MatPhases
                 yield return new MatPhase(
                     PhaseKind.Rest,
                     dose.Rest,
-                    Note: $"{(dose.IsRestActive ? "keep moving, " : "")}then {round} of {rounds}"
+                    Note: Say($"{(dose.IsRestActive ? Say("keep moving, ") : "")}then {round} of {rounds}")
                 );
             for (var side = 0; side < (dose.PerSide ? 2 : 1); side++)
             {
                 var (limb, stance) = dose.PerSide ? Sides(moves, side == 0) : ("", "");
+                var isRightLead = side == 1 && !moves.IsExercise && !moves.IsEmpty;
                 if (side == 1)
                     yield return new MatPhase(
                         PhaseKind.Change,
                         WorkClock.ChangeSeconds(setting.Band),
                         Side: limb,
                         Stance: stance,
-                        Note: "other side"
+                        Note: Say("other side"),
+                        RightLead: isRightLead
                     );
-                var round1 = rounds > 1 ? $"{(dose is CountedDose ? "set" : "round")} {round} of {rounds}" : "";
+                var round1 =
+                    rounds > 1 ? Say($"{(dose is CountedDose ? Say("set") : Say("round"))} {round} of {rounds}") : "";
                 foreach (var phase in Once(dose, moves, who, round1))
                     yield return phase with
                     {
                         Side = limb,
                         Stance = stance,
+                        RightLead = isRightLead,
                     };
             }
         }
@@ -174,11 +178,11 @@ internal static class MatPhases
         for (var i = 0; i < dose.Holds.Count; i++)
         {
             if (i > 0 && dose.Rest > 0)
-                yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: $"then {dose.Holds[i]} s");
+                yield return new MatPhase(PhaseKind.Rest, dose.Rest, Note: Say($"then {dose.Holds[i]} s"));
             yield return new MatPhase(
                 PhaseKind.Work,
                 dose.Holds[i],
-                Note: Joined(who, $"hold {i + 1} of {dose.Holds.Count}")
+                Note: Joined(who, Say($"hold {i + 1} of {dose.Holds.Count}"))
             );
         }
     }
@@ -186,14 +190,14 @@ internal static class MatPhases
     private static IEnumerable<MatPhase> OwnReps(OwnRepsDose dose, Combination moves, string who, string round)
     {
         if (dose.Within is { } within)
-            return [new MatPhase(PhaseKind.Work, within, Note: Joined(who, "over and over"))];
+            return [new MatPhase(PhaseKind.Work, within, Note: Joined(who, Say("over and over")))];
         return dose.Reps.Select(
             (reps, i) =>
                 new MatPhase(
                     PhaseKind.Work,
                     reps * RepClock.Seconds(WorkClock.PartOf(moves, i), Pace.Steady),
                     reps,
-                    Note: Joined(who, round, $"move {i + 1} of {dose.Reps.Count}")
+                    Note: Joined(who, round, Say($"move {i + 1} of {dose.Reps.Count}"))
                 )
         );
     }
@@ -203,7 +207,7 @@ internal static class MatPhases
         for (var n = 0; n < turns; n++)
         {
             if (n > 0)
-                yield return new MatPhase(PhaseKind.Change, change, Note: "move on");
+                yield return new MatPhase(PhaseKind.Change, change, Note: Say("move on"));
             yield return new MatPhase(PhaseKind.Work, work, Note: name(n));
         }
     }
@@ -215,10 +219,10 @@ internal static class MatPhases
     private static (string Limb, string Stance) Sides(Combination moves, bool leftLead)
     {
         if (moves.IsExercise || moves.IsEmpty)
-            return (leftLead ? "left" : "right", "");
-        var stance = leftLead ? "left foot forward" : "right foot forward";
+            return (leftLead ? Say("left") : Say("right"), "");
+        var stance = leftLead ? Say("left foot forward") : Say("right foot forward");
         if (moves.Elements.ToList() is not [{ Technique: { } technique } only])
-            return (leftLead ? "left lead" : "right lead", stance);
+            return (leftLead ? Say("left lead") : Say("right lead"), "");
         var isLeft = only.Side switch
         {
             Side.Lead => leftLead,
@@ -228,9 +232,9 @@ internal static class MatPhases
             _ => leftLead,
         };
         var limb =
-            technique.IsKick ? "leg"
-            : technique.IsStrike || technique.Family is TechniqueFamily.Block or TechniqueFamily.Grip ? "hand"
-            : "side";
-        return ($"{(isLeft ? "left" : "right")} {limb}", stance);
+            technique.IsKick ? Say("leg")
+            : technique.IsStrike || technique.Family is TechniqueFamily.Block or TechniqueFamily.Grip ? Say("hand")
+            : Say("side");
+        return ($"{(isLeft ? Say("left") : Say("right"))} {limb}", stance);
     }
 }

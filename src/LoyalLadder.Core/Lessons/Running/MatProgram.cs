@@ -25,13 +25,15 @@ public enum PhaseKind
 /// <param name="Side">Which side works, in words ready to show; empty where it does not matter.</param>
 /// <param name="Stance">'left foot forward' and the like; empty where it does not matter.</param>
 /// <param name="Note">Round, partner, pace or job, in words.</param>
+/// <param name="RightLead">Moves are done with the right foot in front.</param>
 public sealed record MatPhase(
     PhaseKind Kind,
     decimal Seconds,
     int Reps = 0,
     string Side = "",
     string Stance = "",
-    string Note = ""
+    string Note = "",
+    bool RightLead = false
 );
 
 /// <summary>A line as it is run.</summary>

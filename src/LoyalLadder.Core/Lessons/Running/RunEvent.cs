@@ -88,19 +88,21 @@ public sealed record RunEvent(
     public string? Problem(DateTimeOffset now)
     {
         if (Id == Guid.Empty)
-            return "It has no key.";
+            return Say("It has no key.");
         if (!Enum.IsDefined(Kind) || Kind == RunEventKind.Fit)
-            return "No device presses this.";
+            return Say("No device presses this.");
         if (Text?.Length > LongestText)
-            return $"A note has at most {LongestText:N0} characters.";
+            return Say($"A note has at most {LongestText:N0} characters.");
         if (
             Kind == RunEventKind.Roll
             && (Step is null || !Enum.IsDefined((RollMark)Value) || Text?.Length > LongestGuest)
         )
-            return $"A roll call names who, and how: away, there or late; a guest has at most {LongestGuest} characters.";
+            return Say(
+                $"A roll call names who, and how: away, there or late; a guest has at most {LongestGuest} characters."
+            );
         if (Value is < -MostSeconds or > MostSeconds)
-            return "More or less than a day cannot be meant.";
-        return now - At > Oldest ? $"It is older than {Oldest.Days} days." : null;
+            return Say("More or less than a day cannot be meant.");
+        return now - At > Oldest ? Say($"It is older than {Oldest.Days} days.") : null;
     }
 
     /// <summary>The event as it is kept: in UTC, and no further ahead than clocks may differ.</summary>

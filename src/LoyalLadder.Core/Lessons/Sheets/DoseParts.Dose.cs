@@ -196,7 +196,7 @@ internal sealed partial class DoseParts
         if (value >= least && value <= most)
             return (int)Math.Ceiling(value);
         var said = value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
-        var problem = $"{said} {what} cannot be; write {least} to {most}.";
+        var problem = Say($"{said} {what} cannot be; write {least} to {most}.");
         if (!Problems.Contains(problem))
             Problems.Add(problem);
         return Math.Max(least, 1);

@@ -113,7 +113,7 @@ internal sealed partial class DoseParts
     public void TeachingSeconds(decimal seconds)
     {
         if (seconds is < 0 or > Lessons.Teaching.Longest)
-            Problems.Add($"Teaching can be planned for 0 to {Lessons.Teaching.Longest / 60} minutes.");
+            Problems.Add(Say($"Teaching can be planned for 0 to {Lessons.Teaching.Longest / 60} minutes."));
         Teaching(
             seconds == 0
                 ? new Teaching(TeachingKind.None)
@@ -124,14 +124,14 @@ internal sealed partial class DoseParts
     public void StageOf(decimal stage)
     {
         if (stage is < 1 or > 6)
-            Problems.Add("A stage is 1 to 6.");
+            Problems.Add(Say("A stage is 1 to 6."));
         Stage = (int)Math.Clamp(stage, 1, 6);
     }
 
     public void EffortOf(decimal effort)
     {
         if (effort is < 1 or > 5)
-            Problems.Add("Effort is 1 to 5.");
+            Problems.Add(Say("Effort is 1 to 5."));
         Effort = (int)Math.Clamp(effort, 1, 5);
     }
 

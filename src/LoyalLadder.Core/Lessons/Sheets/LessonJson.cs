@@ -119,13 +119,13 @@ public sealed class LessonJson(SheetReader reader)
                 [
                     new LessonJsonError(
                         e.Path ?? "$",
-                        $"This is no lesson as JSON ({line}): see docs/formats.md for its fields."
+                        Say($"This is no lesson as JSON ({line}): see docs/formats.md for its fields.")
                     ),
                 ]
             );
         }
         if (shape?.Entries is null)
-            return (null, [new LessonJsonError("entries", "A lesson has entries, even if the list is empty.")]);
+            return (null, [new LessonJsonError("entries", Say("A lesson has entries, even if the list is empty."))]);
         var errors = ErrorsOf(shape, shape.Entries.Count);
         if (errors.Count > 0)
             return (null, errors);
@@ -142,11 +142,17 @@ public sealed class LessonJson(SheetReader reader)
         var errors = new List<LessonJsonError>();
         if (shape.Lesson is { } version && version != Version)
             errors.Add(
-                new LessonJsonError("lesson", $"This is written in version {version}; version {Version} is understood.")
+                new LessonJsonError(
+                    "lesson",
+                    Say($"This is written in version {version}; version {Version} is understood.")
+                )
             );
         if (entries > SheetReader.MostLines)
             errors.Add(
-                new LessonJsonError("entries", $"A sheet may have {SheetReader.MostLines} lines; this has {entries}.")
+                new LessonJsonError(
+                    "entries",
+                    Say($"A sheet may have {SheetReader.MostLines} lines; this has {entries}.")
+                )
             );
         return errors;
     }
@@ -166,14 +172,14 @@ public sealed class LessonJson(SheetReader reader)
             ? at
             : null;
         if (shape.Start is not null && start is null)
-            errors.Add(new LessonJsonError("start", "A time such as 18:00."));
+            errors.Add(new LessonJsonError("start", Say("A time such as 18:00.")));
         if (shape.People is < 1 or > 500)
             errors.Add(new LessonJsonError("people", "1 to 500 people."));
         if (shape.Minutes is < 10 or > 300)
             errors.Add(new LessonJsonError("minutes", "10 to 300 minutes."));
         foreach (var (place, words) in new[] { ("title", shape.Title), ("class", shape.Class), ("focus", shape.Focus) })
             if (words is not null && !IsOneLine(words, 300))
-                errors.Add(new LessonJsonError(place, "One line of at most 300 characters."));
+                errors.Add(new LessonJsonError(place, Say("One line of at most 300 characters.")));
         return new LessonHead
         {
             Title = shape.Title,
@@ -191,12 +197,12 @@ public sealed class LessonJson(SheetReader reader)
         string?[] kinds = [entry?.Segment, entry?.Note, entry?.Text, entry?.Line];
         if (kinds.Count(k => k is not null) != 1)
         {
-            errors.Add(new LessonJsonError(place, "An entry is one of segment, note, text or line."));
+            errors.Add(new LessonJsonError(place, Say("An entry is one of segment, note, text or line.")));
             return null;
         }
         if (!IsOneLine(kinds.First(k => k is not null)!, 2000))
         {
-            errors.Add(new LessonJsonError(place, "One line of 1 to 2,000 characters."));
+            errors.Add(new LessonJsonError(place, Say("One line of 1 to 2,000 characters.")));
             return null;
         }
         if (entry!.Segment is { } segment)
@@ -219,12 +225,12 @@ public sealed class LessonJson(SheetReader reader)
             }.Concat(entry.Kit?.Select(k => ("kit", (string?)(k?.Name ?? "\n"))) ?? [])
         )
             if (words is not null && !IsOneLine(words, 400))
-                errors.Add(new LessonJsonError($"{place}.{part}", "One line of 1 to 400 characters."));
+                errors.Add(new LessonJsonError($"{place}.{part}", Say("One line of 1 to 400 characters.")));
         if (errors.Exists(e => e.Place.StartsWith(place + ".", StringComparison.Ordinal)))
             return null;
         if (reader.ReadEntries(text) is not [LessonLine line])
         {
-            errors.Add(new LessonJsonError(place, "This does not read as one line of a sheet."));
+            errors.Add(new LessonJsonError(place, Say("This does not read as one line of a sheet.")));
             return null;
         }
         if (entry.Text is not null)
@@ -257,7 +263,7 @@ public sealed class LessonJson(SheetReader reader)
                 errors.Add(
                     new LessonJsonError(
                         $"{place}.{part}",
-                        line.Problem ?? "This is not understood; docs/formats.md says what may stand here."
+                        line.Problem ?? Say("This is not understood; docs/formats.md says what may stand here.")
                     )
                 );
     }
@@ -266,7 +272,9 @@ public sealed class LessonJson(SheetReader reader)
     {
         if (shape?.Group is not { } group || !IsOneLine(group, 40) || shape.Does is not { Groups: null } does)
         {
-            errors.Add(new LessonJsonError(place, "A group has a name and what it does, without groups of its own."));
+            errors.Add(
+                new LessonJsonError(place, Say("A group has a name and what it does, without groups of its own."))
+            );
             return null;
         }
         return Entry(does, place + ".does", errors) is LessonLine line ? new GroupVersion(group, line) : null;

@@ -73,8 +73,8 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
             ));
         return new QuickMatches(
             call.IsLink
-                ? "a drill, linked: it follows the drill until it is taught or edited here"
-                : "a drill, copied: the sheet's own from now on",
+                ? Say("a drill, linked: it follows the drill until it is taught or edited here")
+                : Say("a drill, copied: the sheet's own from now on"),
             [.. found]
         );
     }
@@ -106,7 +106,8 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
             .Take(MostTechniques)
             .Select(f => new QuickMatch(
                 f.Name,
-                (used.Contains(f.Technique.Id) ? "already in this sheet · " : "") + f.Technique.NameIn(sources.Naming),
+                (used.Contains(f.Technique.Id) ? Say("already in this sheet · ") : "")
+                    + f.Technique.NameIn(sources.Naming),
                 With(f.Name)
             ));
         var drills = sources
@@ -122,9 +123,9 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
     private static string? ReadAs(IReadOnlyList<SheetEntry> entries, MatchSources sources)
     {
         if (entries is [Segment segment])
-            return $"a heading: {segment.Name}";
+            return Say($"a heading: {segment.Name}");
         if (entries is [Note])
-            return "a note";
+            return Say("a note");
         if (!entries.OfType<LessonLine>().Any())
             return null;
         var plan = sources.Plan;
@@ -138,8 +139,10 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
         if (line.Problem is { } problem)
             return problem;
         if (line.Dose is not { } dose)
-            return $"{line.Content} · no dose yet: add 5/side, 45s, x10 …";
-        var strange = line.Moves.IsKnown ? "" : " · words not in the catalogue";
-        return $"{line.Content} · {SheetWriter.Write(dose)} · {Spoken.Clock(clocked.Seconds)} with getting there{strange}";
+            return Say($"{line.Content} · no dose yet: add 5/side, 45s, x10 …");
+        var strange = line.Moves.IsKnown ? "" : Say(" · words not in the catalogue");
+        return Say(
+            $"{line.Content} · {SheetWriter.Write(dose)} · {Spoken.Clock(clocked.Seconds)} with getting there{strange}"
+        );
     }
 }

@@ -68,15 +68,17 @@ public sealed partial class SheetReader
     public static string? Refusal(string text)
     {
         if (text.Length > MostBytes || Encoding.UTF8.GetByteCount(text) > MostBytes)
-            return $"This is {text.Length / 1000:N0} kB; a sheet may have {MostBytes / 1000} kB. Paste one lesson at a time.";
+            return Say(
+                $"This is {text.Length / 1000:N0} kB; a sheet may have {MostBytes / 1000} kB. Paste one lesson at a time."
+            );
         var controls = text.Count(c =>
             (char.IsControl(c) && c is not '\r' and not '\n' and not '\t' and not '\f') || c == '�'
         );
         if (controls > 0 && controls * 50 > text.Length)
-            return "This is not text. Open the sheet in its own program, copy the words and paste them here.";
+            return Say("This is not text. Open the sheet in its own program, copy the words and paste them here.");
         var lines = text.AsSpan().Trim().Count('\n') + 1;
         return lines > MostLines
-            ? $"This has {lines} lines; a sheet may have {MostLines}. Paste one lesson at a time."
+            ? Say($"This has {lines} lines; a sheet may have {MostLines}. Paste one lesson at a time.")
             : null;
     }
 

@@ -46,7 +46,16 @@ public sealed class IndexModel(
         ShowErrors(errors);
         if (errors.Any)
             return await OnGetAsync();
-        return Told("The password is changed. Other devices have to sign in with it.");
+        return Told(Say("The password is changed. Other devices have to sign in with it."));
+    }
+
+    [For(Role.Assistant)]
+    public IActionResult OnPostLanguage(string? code)
+    {
+        if (AllLanguages.Find(code) is not { } language)
+            return BadRequest();
+        ReadersLanguage.Choose(Response, language);
+        return Redirect("/me#language");
     }
 
     [For(Role.Assistant)]
@@ -59,7 +68,7 @@ public sealed class IndexModel(
         else
             ModelState.AddModelError(
                 "Code",
-                "This is not the code that it shows now. Type the six figures as they stand."
+                Say("This is not the code that it shows now. Type the six figures as they stand.")
             );
         return await OnGetAsync();
     }
@@ -70,7 +79,7 @@ public sealed class IndexModel(
         if (await account.Person(Me) is not { } person)
             return NotFound();
         if (await account.TurnCodesOff(person, old ?? "", HttpContext.From(), Cancel) is not { } wrong)
-            return Told("Codes are off.");
+            return Told(Say("Codes are off."));
         ModelState.AddModelError("OldForCodes", wrong);
         return await OnGetAsync();
     }
@@ -80,7 +89,7 @@ public sealed class IndexModel(
     {
         if (await sessions.End(Me, session, Cancel))
             await book.Write(DoorDeed.EndedSession, Me, HttpContext.Address(), Cancel);
-        return Told("It is signed out.");
+        return Told(Say("It is signed out."));
     }
 
     [For(Role.Assistant)]
@@ -88,7 +97,7 @@ public sealed class IndexModel(
     {
         if (await sessions.EndOthers(Me, User.Session(), Cancel))
             await book.Write(DoorDeed.EndedSession, Me, HttpContext.Address(), Cancel);
-        return Told("All other devices are signed out.");
+        return Told(Say("All other devices are signed out."));
     }
 
     [For(Role.Assistant)]
@@ -102,7 +111,7 @@ public sealed class IndexModel(
             return NotFound();
         await users.RemovePasskeyAsync(person, Convert.FromBase64String(passkey));
         await book.Write(DoorDeed.RemovedPasskey, Me, HttpContext.Address(), Cancel);
-        return Told("The passkey opens nothing any more.");
+        return Told(Say("The passkey opens nothing any more."));
     }
 
     private RedirectResult Told(string said)

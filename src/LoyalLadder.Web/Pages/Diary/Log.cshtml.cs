@@ -54,8 +54,9 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         if (form.Notes?.Length > LessonLog.LongestNotes)
         {
             ShowTyped(form);
-            NotesProblem =
-                $"Notes have at most {LessonLog.LongestNotes:N0} characters; this has {form.Notes.Length:N0}.";
+            NotesProblem = Say(
+                $"Notes have at most {LessonLog.LongestNotes:N0} characters; this has {form.Notes.Length:N0}."
+            );
             return Page();
         }
         if (await logs.Save(Id, form, Cancel) is not { } saved)
@@ -68,12 +69,15 @@ public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, 
         var name = Draft.Lesson.Class!.Name;
         var said = (saved.Outcomes, saved.CarriedOver) switch
         {
-            (null, _) => $"Attendance of {name} is kept. What was done is still to be logged.",
-            (_, 0) => $"{name} is logged.",
-            (_, var left) => $"{name} is logged; {Spoken.Many(left, "line")} carried over.",
+            (null, _) => Say($"Attendance of {name} is kept. What was done is still to be logged."),
+            (_, 0) => Say($"{name} is logged."),
+            (_, var left) => Say($"{name} is logged; {Spoken.Many(left, "line")} carried over."),
         };
         if (saved.By != Guid.Empty && saved.By != Me)
-            said += $"\n{await NameOf(saved.By)} had logged something of it meanwhile; both are kept.";
+        {
+            var other = await NameOf(saved.By);
+            said += "\n" + Say($"{other} had logged something of it meanwhile; both are kept.");
+        }
         Tell(said);
         return Redirect(User.Hall() is null ? "/" : "/hall");
     }

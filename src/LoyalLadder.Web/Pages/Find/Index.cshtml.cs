@@ -43,8 +43,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolFinder fi
     public static string Word(FoundKind kind) =>
         kind switch
         {
-            FoundKind.Person => "student",
-            FoundKind.KeptSheet => "kept sheet",
+            FoundKind.Person => Say("student"),
+            FoundKind.KeptSheet => Say("kept sheet"),
             FoundKind.SelfDefence => "self-defence",
             _ => kind.ToString().ToLowerInvariant(),
         };

@@ -79,12 +79,14 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     private async Task<string> Words(MarksSaved? saved, GradingResult mine)
     {
         if (saved is null)
-            return "This grading is closed, or the candidate is no longer in it.";
+            return Say("This grading is closed, or the candidate is no longer in it.");
         var by = await NameOf(saved.ById);
         if (saved.TheirResult is { } theirs)
-            return $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs "
-                + "stands until you press yours once more. Your marks are kept.";
-        return saved.HasTheirMarks ? $"Kept, together with what {by} marked meanwhile." : "Kept.";
+            return Say(
+                $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs "
+                    + $"stands until you press yours once more. Your marks are kept."
+            );
+        return saved.HasTheirMarks ? Say($"Kept, together with what {by} marked meanwhile.") : Say("Kept.");
     }
 
     [For(Role.Head)]
@@ -92,8 +94,8 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     {
         Tell(
             await gradings.Close(Id, Cancel) is { } moved
-                ? $"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day."
-                : "Give every candidate a result first."
+                ? Say($"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day.")
+                : Say("Give every candidate a result first.")
         );
         return Redirect(Address);
     }
@@ -103,8 +105,8 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     {
         Tell(
             await gradings.Reopen(Id, Cancel)
-                ? "Taken back: the ranks are as they were."
-                : "It can no longer be taken back."
+                ? Say("Taken back: the ranks are as they were.")
+                : Say("It can no longer be taken back.")
         );
         return Redirect(Address);
     }
@@ -148,8 +150,8 @@ public static class GradingWords
     public static string Of(GradingResult result) =>
         result switch
         {
-            GradingResult.Passed => "passed",
-            GradingResult.NotYet => "not yet",
-            _ => "no result yet",
+            GradingResult.Passed => Say("passed"),
+            GradingResult.NotYet => Say("not yet"),
+            _ => Say("no result yet"),
         };
 }

@@ -40,9 +40,9 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
     public async Task<IActionResult> OnPostMarksAsync(string? marks)
     {
         if (FormJson.Read<PressedMark>(marks, MostMarks) is not { } pressed)
-            return StatusCode(StatusCodes.Status422UnprocessableEntity, "Marks come as a list, 2,000 at most.");
+            return StatusCode(StatusCodes.Status422UnprocessableEntity, Say("Marks come as a list, 2,000 at most."));
         if (!await gradings.Press(Id, pressed, Cancel))
-            return StatusCode(StatusCodes.Status409Conflict, "This grading is closed.");
+            return StatusCode(StatusCodes.Status409Conflict, Say("This grading is closed."));
         return await Load() ? await State() : NotFound();
     }
 
@@ -53,7 +53,7 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
         if (!await Load())
             return NotFound();
         if (IsPart)
-            return isKept ? await State() : StatusCode(StatusCodes.Status409Conflict, "This grading is closed.");
+            return isKept ? await State() : StatusCode(StatusCodes.Status409Conflict, Say("This grading is closed."));
         return Redirect($"/gradings/{Id}/table");
     }
 

@@ -52,5 +52,6 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, LessonSheets sh
     }
 
     private static string? Wrong(LessonLine line) =>
-        line.Problem ?? (line.IsUnderstood ? null : "Not every word is understood; it stays as typed and is marked.");
+        line.Problem
+        ?? (line.IsUnderstood ? null : Say("Not every word is understood; it stays as typed and is marked."));
 }

@@ -74,7 +74,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     }
 
     /// <summary>A gap of a rank as a whole, in a word or two.</summary>
-    public static string BriefOf(Hole hole) => hole.Kind == HoleKind.Heavy ? "heavy" : "no self-defence";
+    public static string BriefOf(Hole hole) => hole.Kind == HoleKind.Heavy ? Say("heavy") : Say("no self-defence");
 
     [For(Role.Head)]
     public async Task<IActionResult> OnPostLookAsync()
@@ -96,7 +96,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         Look = await grids.Take(Track!.Value, Text ?? "", Key, Cancel);
         if (!Look.CanBeTaken)
             return Page();
-        Tell("The table is taken.");
+        Tell(Say("The table is taken."));
         return Redirect(Address);
     }
 
@@ -107,8 +107,8 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         var count = Enum.IsDefined(naming) ? await grids.BeginWith(naming, Key, Cancel) : 0;
         Tell(
             count == 0
-                ? "Every rank asks for something already; nothing was changed."
-                : $"The ranks ask for {count} things. Change any cell to your own."
+                ? Say("Every rank asks for something already; nothing was changed.")
+                : Say($"The ranks ask for {count} things. Change any cell to your own.")
         );
         return Redirect(Address);
     }

@@ -9,9 +9,11 @@ public static class KindWords
         kind switch
         {
             RequirementKind.SelfDefence => "self-defence",
-            RequirementKind.Fitness => "fitness mark",
-            RequirementKind.Challenge => "home challenge",
-            RequirementKind.Terms => "terms to know",
-            _ => kind.ToString().ToLowerInvariant(),
+            RequirementKind.Fitness => Say("fitness mark"),
+            RequirementKind.Challenge => Say("home challenge"),
+            RequirementKind.Terms => Say("terms to know"),
+            RequirementKind.Technique => Say("technique"),
+            RequirementKind.Combination => Say("combination"),
+            _ => Say("form"),
         };
 }

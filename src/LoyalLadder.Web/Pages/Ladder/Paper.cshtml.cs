@@ -34,13 +34,13 @@ public sealed class PaperModel(OwnSchool own, TimeProvider time, SyllabusBook sy
     public static string Heading(RequirementKind kind) =>
         kind switch
         {
-            RequirementKind.Technique => "Techniques",
-            RequirementKind.Combination => "Combinations",
-            RequirementKind.SelfDefence => "Self-defence",
-            RequirementKind.Form => "Forms",
-            RequirementKind.Fitness => "Fitness",
-            RequirementKind.Challenge => "At home",
-            RequirementKind.Terms => "Words to know",
+            RequirementKind.Technique => Say("Techniques"),
+            RequirementKind.Combination => Say("Combinations"),
+            RequirementKind.SelfDefence => Say("Self-defence"),
+            RequirementKind.Form => Say("Forms"),
+            RequirementKind.Fitness => Say("Fitness"),
+            RequirementKind.Challenge => Say("At home"),
+            RequirementKind.Terms => Say("Words to know"),
             _ => kind.ToString(),
         };
 }

@@ -75,9 +75,9 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         var removal = await syllabus.Remove(requirement, Cancel);
         return removal switch
         {
-            Removal.Removed => Told("Taken out; the history keeps it."),
+            Removal.Removed => Told(Say("Taken out; the history keeps it.")),
             Removal.PutAway => Told(
-                "The rank no longer asks for it. Somebody was signed off or graded for it: their record keeps it."
+                Say("The rank no longer asks for it. Somebody was signed off or graded for it: their record keeps it.")
             ),
             _ => Redirect(Address),
         };

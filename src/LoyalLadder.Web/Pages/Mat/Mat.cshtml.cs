@@ -67,7 +67,7 @@ public sealed class MatModel(
             Tell(
                 string.Join(
                     '\n',
-                    stops.Prepend("Before this runs: mend it, or set it aside under Checks, in your name.")
+                    stops.Prepend(Say("Before this runs: mend it, or set it aside under Checks, in your name."))
                 )
             );
             return Redirect(User.Hall() is null ? $"/sheets/{Id}#checks" : "/hall");
@@ -159,7 +159,7 @@ public sealed class MatModel(
             )
             {
                 if (one is null || sent.Count == MostEvents)
-                    return Refused($"Send a list of at most {MostEvents} events.");
+                    return Refused(Say($"Send a list of at most {MostEvents} events."));
                 sent.Add(one);
             }
         }

@@ -58,8 +58,8 @@ public sealed class DrillsModel(OwnSchool own, TimeProvider time, DrillBook dril
             "",
             drill =>
             {
-                var follow = followed > 0 ? $"; {Spoken.Many(followed, "sheet")} to come follow it" : "";
-                Tell($"{drill.Name} is saved{follow}.");
+                var follow = followed > 0 ? Say($"; {Spoken.Many(followed, "sheet")} to come follow it") : "";
+                Tell(Say($"{drill.Name} is saved{follow}."));
                 return Redirect("/material/drills");
             }
         );
@@ -72,7 +72,7 @@ public sealed class DrillsModel(OwnSchool own, TimeProvider time, DrillBook dril
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await drills.Remove(id, Cancel))
-            Tell("Taken out. Sheets keep its lines as their own.");
+            Tell(Say("Taken out. Sheets keep its lines as their own."));
         return Redirect("/material/drills");
     }
 

@@ -61,7 +61,7 @@ public sealed class IndexModel(
         Syllabus = await syllabus.Read(Cancel);
         if (Q.Length > 100)
         {
-            Problem = "A name has at most 100 characters.";
+            Problem = Say("A name has at most 100 characters.");
             return;
         }
         if (Q.Length > 0)

@@ -10,30 +10,30 @@ public static class MaterialWords
     public static string Of(NamingSchool school) =>
         school switch
         {
-            NamingSchool.Generic => "English",
-            NamingSchool.Ring => "ring English",
-            NamingSchool.Japanese => "from Japanese",
-            NamingSchool.Korean => "from Korean",
-            NamingSchool.Thai => "from Thai",
-            _ => "from Chinese",
+            NamingSchool.Generic => Say("English"),
+            NamingSchool.Ring => Say("ring English"),
+            NamingSchool.Japanese => Say("from Japanese"),
+            NamingSchool.Korean => Say("from Korean"),
+            NamingSchool.Thai => Say("from Thai"),
+            _ => Say("from Chinese"),
         };
 
     /// <summary>One of a kind, as headings say it.</summary>
     public static string Of(CombinationKind kind) =>
         kind switch
         {
-            CombinationKind.SelfDefence => "Self-defence",
-            CombinationKind.Form => "Form",
-            _ => "Combination",
+            CombinationKind.SelfDefence => Say("Self-defence"),
+            CombinationKind.Form => Say("Form"),
+            _ => Say("Combination"),
         };
 
     /// <summary>All of a kind.</summary>
     public static string Kinds(CombinationKind kind) =>
         kind switch
         {
-            CombinationKind.SelfDefence => "Self-defence",
-            CombinationKind.Form => "Forms",
-            _ => "Combinations",
+            CombinationKind.SelfDefence => Say("Self-defence"),
+            CombinationKind.Form => Say("Forms"),
+            _ => Say("Combinations"),
         };
 
     /// <summary>A kind as the address of its list names it.</summary>
@@ -48,63 +48,63 @@ public static class MaterialWords
     public static string Of(Manner manner) =>
         manner switch
         {
-            Manner.No => "not at all",
-            Manner.Air => "in the air only",
-            Manner.Pad => "to a pad",
-            _ => "with a partner under control",
+            Manner.No => Say("not at all"),
+            Manner.Air => Say("in the air only"),
+            Manner.Pad => Say("to a pad"),
+            _ => Say("with a partner under control"),
         };
 
     public static string Of(SegmentKind kind) =>
         kind switch
         {
-            SegmentKind.WarmUp => "Warm-up",
-            SegmentKind.CoolDown => "Cool-down",
-            SegmentKind.SelfDefence => "Self-defence",
-            SegmentKind.Pads => "Pads",
-            SegmentKind.Bags => "Bags",
-            SegmentKind.Partner => "With a partner",
-            SegmentKind.Basics => "Basics",
-            SegmentKind.Combinations => "Combinations",
-            SegmentKind.Sparring => "Sparring",
-            SegmentKind.Forms => "Forms",
-            SegmentKind.Fitness => "Fitness",
-            SegmentKind.Games => "Games",
-            _ => "Anything else",
+            SegmentKind.WarmUp => Say("Warm-up"),
+            SegmentKind.CoolDown => Say("Cool-down"),
+            SegmentKind.SelfDefence => Say("Self-defence"),
+            SegmentKind.Pads => Say("Pads"),
+            SegmentKind.Bags => Say("Bags"),
+            SegmentKind.Partner => Say("With a partner"),
+            SegmentKind.Basics => Say("Basics"),
+            SegmentKind.Combinations => Say("Combinations"),
+            SegmentKind.Sparring => Say("Sparring"),
+            SegmentKind.Forms => Say("Forms"),
+            SegmentKind.Fitness => Say("Fitness"),
+            SegmentKind.Games => Say("Games"),
+            _ => Say("Anything else"),
         };
 
     public static string Of(SideRule rule) =>
         rule switch
         {
-            SideRule.Lead => "lead side",
-            SideRule.Rear => "rear side",
-            SideRule.Either => "either side",
-            SideRule.Both => "both sides at once",
-            _ => "no side",
+            SideRule.Lead => Say("lead side"),
+            SideRule.Rear => Say("rear side"),
+            SideRule.Either => Say("either side"),
+            SideRule.Both => Say("both sides at once"),
+            _ => Say("no side"),
         };
 
     public static string Of(AttackLine line) =>
         line switch
         {
-            AttackLine.Straight => "straight",
-            AttackLine.Hook => "from the side",
-            AttackLine.Rising => "from below",
-            AttackLine.Overhead => "from above",
-            AttackLine.Front => "thrusting kick",
-            AttackLine.Round => "round kick",
-            AttackLine.Low => "low kick",
-            AttackLine.Advance => "an advance",
-            AttackLine.Tackle => "a tackle",
-            AttackLine.Grab => "a grab",
-            _ => "none",
+            AttackLine.Straight => Say("straight"),
+            AttackLine.Hook => Say("from the side"),
+            AttackLine.Rising => Say("from below"),
+            AttackLine.Overhead => Say("from above"),
+            AttackLine.Front => Say("thrusting kick"),
+            AttackLine.Round => Say("round kick"),
+            AttackLine.Low => Say("low kick"),
+            AttackLine.Advance => Say("an advance"),
+            AttackLine.Tackle => Say("a tackle"),
+            AttackLine.Grab => Say("a grab"),
+            _ => Say("none"),
         };
 
     public static string Of(Landing landing) =>
         landing switch
         {
-            Landing.Forward => "set down in front",
-            Landing.Back => "set down behind",
-            Landing.CrossOver => "crossed over",
-            _ => "put back",
+            Landing.Forward => Say("set down in front"),
+            Landing.Back => Say("set down behind"),
+            Landing.CrossOver => Say("crossed over"),
+            _ => Say("put back"),
         };
 
     /// <summary>'long, middle'; null where it works anywhere.</summary>
@@ -113,6 +113,6 @@ public static class MaterialWords
             ? null
             : string.Join(
                 ", ",
-                Enum.GetValues<FightRange>().Reverse().Where(r => ranges.Has(r)).Select(FightRanges.Word)
+                Enum.GetValues<FightRange>().Reverse().Where(r => ranges.Has(r)).Select(FightRanges.Said)
             );
 }

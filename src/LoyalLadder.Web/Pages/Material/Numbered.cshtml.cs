@@ -78,7 +78,7 @@ public sealed class NumberedModel(
     public async Task<IActionResult> OnPostEndHomeAsync(Guid id)
     {
         var ended = await practice.End(id, Cancel);
-        Tell($"{Core.Lessons.Spoken.Many(ended, "address", "addresses")} ended: nothing opens there any more.");
+        Tell(Say($"{Core.Lessons.Spoken.Many(ended, "address", "addresses")} ended: nothing opens there any more."));
         return Redirect($"/material/numbered/{id}");
     }
 
@@ -87,7 +87,7 @@ public sealed class NumberedModel(
     {
         if (!await book.Remove(id, Cancel))
             return NotFound();
-        Tell("Taken out. Sheets that call it keep their words.");
+        Tell(Say("Taken out. Sheets that call it keep their words."));
         return Redirect("/material?show=combinations");
     }
 }

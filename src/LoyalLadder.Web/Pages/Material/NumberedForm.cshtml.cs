@@ -96,7 +96,7 @@ public sealed class NumberedFormModel(OwnSchool own, TimeProvider time, Combinat
             "Form.",
             row =>
             {
-                Tell($"Kept as #{row.Number}. Sheets know it by that number and by its name.");
+                Tell(Say($"Kept as #{row.Number}. Sheets know it by that number and by its name."));
                 return Redirect($"/material/numbered/{row.Id}");
             }
         );

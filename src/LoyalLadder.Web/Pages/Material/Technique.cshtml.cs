@@ -70,7 +70,7 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
     [For(Role.Head)]
     public async Task<IActionResult> OnPostAsShippedAsync(string id)
     {
-        Tell(await book.Remove(id, Cancel) ?? "The school's own words for it are gone.");
+        Tell(await book.Remove(id, Cancel) ?? Say("The school's own words for it are gone."));
         return Redirect((await Material()).Catalogue.Find(id) is null ? "/material" : $"/material/{id}");
     }
 

@@ -45,13 +45,13 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
             return NotFound();
         var buildsOn = BuildsOn(catalogue);
         if (TechniqueFields.Split(Form.Marks, '\n').Length is not 0 and not Stages.Highest)
-            ModelState.AddModelError("Form.Marks", "Write a line for each of the six stages, or none.");
+            ModelState.AddModelError("Form.Marks", Say("Write a line for each of the six stages, or none."));
         if (!ModelState.IsValid)
             return Page();
         var row = Form.Row(Id, shipped, buildsOn);
         if (Id is null && catalogue.Find(row.Id) is not null)
         {
-            ModelState.AddModelError("Form.Generic", "The catalogue has this already: change it there.");
+            ModelState.AddModelError("Form.Generic", Say("The catalogue has this already: change it there."));
             return Page();
         }
         return await Answer(
@@ -61,7 +61,7 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
             "Form.",
             _ =>
             {
-                Tell("Kept for this school.");
+                Tell(Say("Kept for this school."));
                 return Redirect($"/material/{row.Id}");
             }
         );
@@ -95,8 +95,10 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
             else
                 ModelState.AddModelError(
                     "Form.BuildsOn",
-                    $"Nothing is called '{name}'. "
-                        + $"{(catalogue.Closest(name, count: 1).FirstOrDefault() is { } near ? $"Near it: {near}." : "")}"
+                    Say(
+                        $"Nothing is called '{name}'. "
+                            + $"{(catalogue.Closest(name, count: 1).FirstOrDefault() is { } near ? Say($"Near it: {near}.") : "")}"
+                    )
                 );
         }
         return [.. found.Distinct()];

@@ -27,7 +27,7 @@ public sealed class WordsModel(OwnSchool own, TimeProvider time, WordBook words)
             All = await words.All(Cancel);
             return Page();
         }
-        Tell($"'{Word!.Trim()}' means {Means!.Trim()} from now on, on every sheet.");
+        Tell(Say($"'{Word!.Trim()}' means {Means!.Trim()} from now on, on every sheet."));
         return Redirect("/material/words");
     }
 
@@ -35,7 +35,7 @@ public sealed class WordsModel(OwnSchool own, TimeProvider time, WordBook words)
     public async Task<IActionResult> OnPostForgetAsync(Guid id)
     {
         await words.Forget(id, Cancel);
-        Tell("Forgotten. Lines that hold the word are marked again.");
+        Tell(Say("Forgotten. Lines that hold the word are marked again."));
         return Redirect("/material/words");
     }
 }

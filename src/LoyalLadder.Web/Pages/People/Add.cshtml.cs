@@ -71,7 +71,7 @@ public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) 
         if (!ModelState.IsValid || Open > 0)
             return Page();
         var count = await enrol.Take(Lines, Key, Cancel);
-        Tell($"{Spoken.Many(count, "student")} enrolled.");
+        Tell(Say($"{Spoken.Many(count, "student")} enrolled."));
         return Redirect(Group is { } group ? $"/people?group={group}" : "/people?everybody=true");
     }
 
@@ -99,10 +99,10 @@ public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) 
         if (Lines.Count > StudentLineReader.MostLines)
             ModelState.AddModelError(
                 nameof(Names),
-                $"{Lines.Count} at once are too many; add at most {StudentLineReader.MostLines}."
+                Say($"{Lines.Count} at once are too many; add at most {StudentLineReader.MostLines}.")
             );
         else if (Lines.Count == 0 && ModelState.IsValid)
-            ModelState.AddModelError(nameof(Names), "Type a name, one a line.");
+            ModelState.AddModelError(nameof(Names), Say("Type a name, one a line."));
     }
 
     private async Task Load()
@@ -115,7 +115,9 @@ public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) 
     }
 
     public string RankName(Guid? rank) =>
-        There.Ranks.FirstOrDefault(r => r.Id == rank) is { } there ? $"{there.Track}: {there.Name}" : "no rank yet";
+        There.Ranks.FirstOrDefault(r => r.Id == rank) is { } there
+            ? $"{there.Track}: {there.Name}"
+            : Say("no rank yet");
 
     public string ClassNames(StudentLine line) =>
         string.Join(", ", There.Classes.Where(c => line.ClassIds.Contains(c.Id)).Select(c => c.Name));

@@ -110,8 +110,8 @@ public sealed class ChartsModel(
             .. Enumerable
                 .Range(0, LongestAway + 1)
                 .Select(w => new Bar(
-                    w == 0 ? "this week"
-                        : w == LongestAway ? $"{w} weeks or more"
+                    w == 0 ? Say("this week")
+                        : w == LongestAway ? Say($"{w} weeks or more")
                         : Core.Lessons.Spoken.Many(w, "week"),
                     people.Count == 0 ? 0 : weeks.Count(x => x == w) / (double)people.Count,
                     Core.Lessons.Spoken.Many(weeks.Count(x => x == w), "student")
@@ -129,7 +129,7 @@ public sealed class ChartsModel(
                 var people = all.Where(s => s.Next is not null && s.ClassIds.Contains(g.Id)).ToList();
                 var (asked, met) = (people.Sum(p => p.Asked), people.Sum(p => p.Taught));
                 var share = asked == 0 ? 0 : met / (double)asked;
-                return new Bar(g.Name, share, asked == 0 ? "nothing asked for" : Percent(share));
+                return new Bar(g.Name, share, asked == 0 ? Say("nothing asked for") : Percent(share));
             }),
         ];
     }

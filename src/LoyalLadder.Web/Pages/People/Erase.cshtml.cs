@@ -32,13 +32,15 @@ public sealed class EraseModel(
             return NotFound();
         if (!string.Equals(name?.Trim(), Student.ShownName, StringComparison.OrdinalIgnoreCase))
         {
-            ModelState.AddModelError("name", $"Type {Student.ShownName} to erase.");
+            ModelState.AddModelError("name", Say($"Type {Student.ShownName} to erase."));
             return Page();
         }
         await erasure.Begin(Id, meant, Cancel);
         Tell(
-            "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. "
-                + "Past lessons keep their counts, without the name."
+            Say(
+                "Erased: out of sight at once, for good tomorrow. Until then it can be taken back under Students. "
+                    + "Past lessons keep their counts, without the name."
+            )
         );
         return Redirect("/people");
     }

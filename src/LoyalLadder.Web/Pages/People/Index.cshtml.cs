@@ -92,7 +92,7 @@ public sealed class IndexModel(
             .. (await stands.Everybody(Cancel)).Select(s =>
                 (
                     s,
-                    s.RankId is { } rank ? ranks.GetValueOrDefault(rank, "") : "no rank yet",
+                    s.RankId is { } rank ? ranks.GetValueOrDefault(rank, "") : Say("no rank yet"),
                     string.Join(", ", s.ClassIds.Select(c => classes.GetValueOrDefault(c, "")).Order())
                 )
             ),
@@ -106,19 +106,22 @@ public sealed class IndexModel(
         var classes = await school.Classes(Cancel);
         var address = Everybody ? "/people?everybody=true" : $"/people?group={Group}";
         if (who.Length == 0)
-            return Told("Tick somebody first.", address);
+            return Told(Say("Tick somebody first."), address);
         if (act == "rank")
         {
             if ((await syllabus.Read(Cancel)).Find(rank) is not { } given)
-                return Told("Choose a rank.", address);
+                return Told(Say("Choose a rank."), address);
             var ranked = await enrol.Change(who, new ManyDraft(null, null, given.Id), Cancel);
-            return Told($"{Spoken.Many(ranked, "student")} hold {given.Name} from today.", address);
+            return Told(Say($"{Spoken.Many(ranked, "student")} hold {given.Name} from today."), address);
         }
         if (classes.Find(c => c.Id == into) is not { } to)
-            return Told("Choose a class.", address);
+            return Told(Say("Choose a class."), address);
         var isMove = act == "move" && Group is not null;
         var count = await enrol.Change(who, new ManyDraft(to.Id, isMove ? Group : null, null), Cancel);
-        return Told($"{Spoken.Many(count, "student")} {(isMove ? "moved" : "enrolled")} to {to.Name}.", address);
+        return Told(
+            Say($"{Spoken.Many(count, "student")} {(isMove ? Say("moved") : Say("enrolled"))} to {to.Name}."),
+            address
+        );
     }
 
     private RedirectResult Told(string words, string address)
@@ -134,7 +137,7 @@ public sealed class IndexModel(
         var missing = r
             .Requirements.Zip(stand.Requirements)
             .Where(x => !x.First.IsMet)
-            .Select(x => x.First.IsTaught ? $"{Brief(x.Second)} (sign-off)" : Brief(x.Second))
+            .Select(x => x.First.IsTaught ? Say($"{Brief(x.Second)} (sign-off)") : Brief(x.Second))
             .ToList();
         if (r.Lessons < r.LeastLessons)
             missing.Add(Spoken.Many(r.LeastLessons - r.Lessons, "lesson"));

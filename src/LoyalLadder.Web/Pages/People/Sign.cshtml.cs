@@ -54,13 +54,13 @@ public sealed class SignModel(
         var problem = back
             ? await signOffs.TakeBack(of, requirement, Cancel)
                 ? null
-                : "It was not signed by you."
+                : Say("It was not signed by you.")
             : await signOffs.Sign(of, requirement, Cancel);
         if (!await Load())
             return NotFound();
         if (!IsPart)
         {
-            Tell(problem ?? (back ? "Your signature is taken back." : "Signed off, in your name."));
+            Tell(problem ?? (back ? Say("Your signature is taken back.") : Say("Signed off, in your name.")));
             return Redirect($"/people/sign?group={Group}&student={Student}&what={Uri.EscapeDataString(What ?? "")}");
         }
         var tile = Tiles.FirstOrDefault(t => t.Student == of && t.Requirement.Id == requirement);

@@ -52,7 +52,7 @@ public sealed class StudentModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSignAsync(Guid requirement)
     {
-        Tell(await signOffs.Sign(Id, requirement, Cancel) ?? "Signed off, in your name.");
+        Tell(await signOffs.Sign(Id, requirement, Cancel) ?? Say("Signed off, in your name."));
         return Redirect(Address);
     }
 
@@ -60,7 +60,7 @@ public sealed class StudentModel(
     public async Task<IActionResult> OnPostUnsignAsync(Guid requirement)
     {
         if (await signOffs.TakeBack(Id, requirement, Cancel))
-            Tell("Your signature is taken back.");
+            Tell(Say("Your signature is taken back."));
         return Redirect(Address);
     }
 

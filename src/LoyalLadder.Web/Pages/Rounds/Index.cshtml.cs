@@ -58,7 +58,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
         if (saved.Row is { } row)
         {
             Tell(
-                $"Kept as “{row.Name}”. On a sheet write: rounds \"{row.Name}\" {Form.Rounds} x {Form.Work} rest {Form.Rest}"
+                Say(
+                    $"Kept as “{row.Name}”. On a sheet write: rounds \"{row.Name}\" {Form.Rounds} x {Form.Work} rest {Form.Rest}"
+                )
             );
             return Redirect($"/rounds?kept={row.Id}");
         }
@@ -72,7 +74,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await book.Remove(id, Cancel))
-            Tell("Taken out. Sheets that name it keep its time, without calls.");
+            Tell(Say("Taken out. Sheets that name it keep its time, without calls."));
         return Redirect("/rounds");
     }
 

@@ -30,7 +30,7 @@ public sealed class CalendarModel(OwnSchool own, TimeProvider time, CalendarAddr
     public async Task<IActionResult> OnPostCloseAsync(bool isOwn)
     {
         await addresses.Close(isOwn, Cancel);
-        return Tell("That address opens nothing any more.", "/school/calendar");
+        return Tell(Say("That address opens nothing any more."), "/school/calendar");
     }
 
     private async Task Load() => (HasOwn, HasSchool) = await addresses.Of(Me, Cancel);

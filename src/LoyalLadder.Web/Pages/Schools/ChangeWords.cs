@@ -8,59 +8,59 @@ public static partial class ChangeWords
 {
     private static readonly Dictionary<string, string> Kinds = new()
     {
-        ["School"] = "the school's settings",
-        ["Hall"] = "hall",
-        ["KitItem"] = "kit",
-        ["ApiToken"] = "token",
-        ["Track"] = "track",
-        ["Rank"] = "rank",
-        ["ClassGroup"] = "class",
-        ["Meeting"] = "meeting of a class",
-        ["DateChange"] = "changed date",
-        ["Closure"] = "closed days",
-        ["Term"] = "days of a term",
-        ["TermGrading"] = "day of a grading",
-        ["ClassTerm"] = "term of a class",
-        ["TermThing"] = "what goes into a term",
-        ["TermPin"] = "pin of a term",
-        ["CalendarAddress"] = "address of a calendar",
-        ["Enrolment"] = "enrolment",
-        ["Student"] = "student",
-        ["NumberedCombination"] = "numbered combination",
-        ["SchoolTechnique"] = "technique",
-        ["SchoolWord"] = "word",
-        ["Requirement"] = "requirement",
-        ["SignOff"] = "sign-off",
-        ["Award"] = "prize",
-        ["Grading"] = "grading",
-        ["Candidate"] = "candidate",
-        ["GradingMark"] = "grading mark",
-        ["PaperStyle"] = "certificates",
-        ["PracticePage"] = "page for practising at home",
-        ["CareNote"] = "care note",
-        ["Invitation"] = "invitation",
-        ["Drill"] = "drill",
-        ["KeptRounds"] = "called rounds",
-        ["KeptSheet"] = "kept sheet",
-        ["CheckOverride"] = "stop set aside",
-        ["BandLimits"] = "limits of the checks",
-        ["Lesson"] = "sheet",
-        ["LessonRun"] = "run on the mat",
-        ["LessonLog"] = "log",
-        ["LineComment"] = "comment",
-        ["AppUser"] = "person who signs in",
+        ["School"] = Later("the school's settings"),
+        ["Hall"] = Later("hall"),
+        ["KitItem"] = Later("kit"),
+        ["ApiToken"] = Later("token"),
+        ["Track"] = Later("track"),
+        ["Rank"] = Later("rank"),
+        ["ClassGroup"] = Later("class"),
+        ["Meeting"] = Later("meeting of a class"),
+        ["DateChange"] = Later("changed date"),
+        ["Closure"] = Later("closed days"),
+        ["Term"] = Later("days of a term"),
+        ["TermGrading"] = Later("day of a grading"),
+        ["ClassTerm"] = Later("term of a class"),
+        ["TermThing"] = Later("what goes into a term"),
+        ["TermPin"] = Later("pin of a term"),
+        ["CalendarAddress"] = Later("address of a calendar"),
+        ["Enrolment"] = Later("enrolment"),
+        ["Student"] = Later("student"),
+        ["NumberedCombination"] = Later("numbered combination"),
+        ["SchoolTechnique"] = Later("technique"),
+        ["SchoolWord"] = Later("word"),
+        ["Requirement"] = Later("requirement"),
+        ["SignOff"] = Later("sign-off"),
+        ["Award"] = Later("prize"),
+        ["Grading"] = Later("grading"),
+        ["Candidate"] = Later("candidate"),
+        ["GradingMark"] = Later("grading mark"),
+        ["PaperStyle"] = Later("certificates"),
+        ["PracticePage"] = Later("page for practising at home"),
+        ["CareNote"] = Later("care note"),
+        ["Invitation"] = Later("invitation"),
+        ["Drill"] = Later("drill"),
+        ["KeptRounds"] = Later("called rounds"),
+        ["KeptSheet"] = Later("kept sheet"),
+        ["CheckOverride"] = Later("stop set aside"),
+        ["BandLimits"] = Later("limits of the checks"),
+        ["Lesson"] = Later("sheet"),
+        ["LessonRun"] = Later("run on the mat"),
+        ["LessonLog"] = Later("log"),
+        ["LineComment"] = Later("comment"),
+        ["AppUser"] = Later("person who signs in"),
     };
 
-    public static string Kind(string kind) => Kinds.GetValueOrDefault(kind, kind.ToLowerInvariant());
+    public static string Kind(string kind) => Say(Kinds.GetValueOrDefault(kind, kind.ToLowerInvariant()));
 
     /// <summary>'added 3', 'changed the lines of', 'erased'.</summary>
     public static string Deed(AuditEntry entry) =>
         entry switch
         {
-            { Fields: var f } when f.Contains("IsErased", StringComparison.Ordinal) => "erased",
-            { Deed: Data.Sharing.Deed.Added } => "added",
-            { Deed: Data.Sharing.Deed.Removed } => "removed",
-            _ => "changed",
+            { Fields: var f } when f.Contains("IsErased", StringComparison.Ordinal) => Say("erased"),
+            { Deed: Data.Sharing.Deed.Added } => Say("added"),
+            { Deed: Data.Sharing.Deed.Removed } => Say("removed"),
+            _ => Say("changed"),
         };
 
     /// <summary>'first name, rank': the fields that changed.</summary>
@@ -75,7 +75,7 @@ public static partial class ChangeWords
                         Capital()
                             .Replace(
                                 f.EndsWith("Id", StringComparison.Ordinal) ? f[..^2]
-                                    : f == "PasswordHash" ? "password"
+                                    : f == "PasswordHash" ? Say("password")
                                     : f,
                                 " $1"
                             )

@@ -112,7 +112,7 @@ public sealed class ClassesModel(
             TellOf(Form),
             c => TellOf(ClassForm.Of(c)),
             "Form.",
-            c => Tell($"{c.Name} is saved.", Address)
+            c => Tell(Say($"{c.Name} is saved."), Address)
         );
     }
 
@@ -136,7 +136,7 @@ public sealed class ClassesModel(
         );
 
     private static string TextOf(List<SelectListItem> list, Guid? id) =>
-        list.Find(x => x.Value == id.ToString())?.Text ?? "none";
+        list.Find(x => x.Value == id.ToString())?.Text ?? Say("none");
 
     [For(Role.Head)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid id) =>
@@ -146,7 +146,7 @@ public sealed class ClassesModel(
     public async Task<IActionResult> OnPostBringBackAsync(Guid id)
     {
         await rows.BringBack<ClassGroup>(id, Cancel);
-        return Tell("It meets again.", Address);
+        return Tell(Say("It meets again."), Address);
     }
 
     private static Guid? Offered(List<SelectListItem> list, Guid? id) =>

@@ -25,22 +25,22 @@ public sealed class DoorModel(OwnSchool own, TimeProvider time, DoorBook book, O
     public string WordOf(DoorDeed deed) =>
         deed switch
         {
-            DoorDeed.CameIn => "came in",
-            DoorDeed.WrongPassword => "a wrong password",
-            DoorDeed.WrongCode => "a wrong code",
-            DoorDeed.HadToWait => "too many tries, had to wait",
-            DoorDeed.AskedForNewPassword => "asked for a new password",
-            DoorDeed.ChosePassword => "chose a password",
-            DoorDeed.AddedPasskey => "added a passkey",
-            DoorDeed.RemovedPasskey => "removed a passkey",
-            DoorDeed.TurnedCodesOn => "turned codes on",
-            DoorDeed.TurnedCodesOff => "turned codes off",
-            DoorDeed.UsedRecoveryCode => "used a recovery code",
-            DoorDeed.EndedSession => "signed another device out",
-            DoorDeed.Closed => "the account was closed",
-            DoorDeed.Opened => "the account was opened again",
-            DoorDeed.MadeToken => "made a token",
-            _ => "revoked a token",
+            DoorDeed.CameIn => Say("came in"),
+            DoorDeed.WrongPassword => Say("a wrong password"),
+            DoorDeed.WrongCode => Say("a wrong code"),
+            DoorDeed.HadToWait => Say("too many tries, had to wait"),
+            DoorDeed.AskedForNewPassword => Say("asked for a new password"),
+            DoorDeed.ChosePassword => Say("chose a password"),
+            DoorDeed.AddedPasskey => Say("added a passkey"),
+            DoorDeed.RemovedPasskey => Say("removed a passkey"),
+            DoorDeed.TurnedCodesOn => Say("turned codes on"),
+            DoorDeed.TurnedCodesOff => Say("turned codes off"),
+            DoorDeed.UsedRecoveryCode => Say("used a recovery code"),
+            DoorDeed.EndedSession => Say("signed another device out"),
+            DoorDeed.Closed => Say("the account was closed"),
+            DoorDeed.Opened => Say("the account was opened again"),
+            DoorDeed.MadeToken => Say("made a token"),
+            _ => Say("revoked a token"),
         };
 
     /// <summary>Whether a line is one to look at.</summary>

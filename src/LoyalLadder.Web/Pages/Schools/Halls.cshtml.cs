@@ -102,7 +102,7 @@ public sealed class HallsModel(
         var saved = await Telling(
             coming,
             () => rows.Save(Edit, Key, Version, () => new Hall { Name = "" }, Form.Into, Cancel),
-            s => s.Row is { } hall ? $"{hall.Name} is saved." : null
+            s => s.Row is { } hall ? Say($"{hall.Name} is saved.") : null
         );
         return await Answer(saved, Form, HallForm.Of, "Form.", _ => Redirect(Address));
     }
@@ -114,7 +114,7 @@ public sealed class HallsModel(
     public async Task<IActionResult> OnPostBringBackAsync(Guid id)
     {
         await rows.BringBack<Hall>(id, Cancel);
-        return Tell("It is in use again.", Address);
+        return Tell(Say("It is in use again."), Address);
     }
 
     /// <summary>The halls' tablets that are signed in.</summary>
@@ -153,7 +153,7 @@ public sealed class HallsModel(
         await Load();
         if (Tablets.Exists(t => t.Id == id))
             await sessions.End(id, Cancel);
-        return Tell("That tablet is signed out.", Address);
+        return Tell(Say("That tablet is signed out."), Address);
     }
 
     private async Task Load()

@@ -113,11 +113,11 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostAsync()
     {
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(Form.TimeZone, out _))
-            ModelState.AddModelError("Form.TimeZone", "There is no such time zone; choose one from the list.");
+            ModelState.AddModelError("Form.TimeZone", Say("There is no such time zone; choose one from the list."));
         if (!await school.MayBeNumbers(Form.Numbers ?? "", Cancel))
             ModelState.AddModelError(
                 "Form.Numbers",
-                "Write one to nine moves with commas between, for example: jab, cross, lead hook"
+                Say("Write one to nine moves with commas between, for example: jab, cross, lead hook")
             );
         if (!ModelState.IsValid)
             return Page();

@@ -57,7 +57,7 @@ public sealed class KitModel(OwnSchool own, TimeProvider time, SchoolBook school
         var saved = await Telling(
             coming,
             () => rows.Save(Edit, Key, Version, () => new KitItem { Name = "" }, Form.Into, Cancel),
-            s => s.Row is { } item ? $"{item.Name} saved." : null
+            s => s.Row is { } item ? Say($"{item.Name} saved.") : null
         );
         return await Answer(saved, Form, KitForm.Of, "Form.", _ => Redirect(Address));
     }

@@ -149,7 +149,7 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
         await Load();
         if (!Enum.IsDefined(Band) || !ModelState.IsValid)
             return Page();
-        return await Save(seen, Form.Limits(), $"The limits for {AgeBands.Word(Band)} are saved.");
+        return await Save(seen, Form.Limits(), Say($"The limits for {AgeBands.Said(Band)} are saved."));
     }
 
     /// <summary>Back to the usual limits.</summary>
@@ -157,7 +157,7 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
     public async Task<IActionResult> OnPostUsualAsync()
     {
         ModelState.Clear();
-        return await Save(Version, null, $"The usual limits for {AgeBands.Word(Band)} again.");
+        return await Save(Version, null, Say($"The usual limits for {AgeBands.Said(Band)} again."));
     }
 
     private async Task<IActionResult> Save(uint? seen, CheckLimits? limits, string said)

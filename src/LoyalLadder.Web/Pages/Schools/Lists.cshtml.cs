@@ -53,15 +53,16 @@ public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lis
         {
             if (file.Length > CsvTable.MostBytes)
             {
-                Problem =
-                    $"The file has {file.Length / 1000:N0} kB; a list may have {CsvTable.MostBytes / 1000:N0} kB.";
+                Problem = Say(
+                    $"The file has {file.Length / 1000:N0} kB; a list may have {CsvTable.MostBytes / 1000:N0} kB."
+                );
                 return Page();
             }
             using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
             Text = await reader.ReadToEndAsync(Cancel);
         }
         if (string.IsNullOrWhiteSpace(Text))
-            Problem = "Choose a file, or paste the list.";
+            Problem = Say("Choose a file, or paste the list.");
         else
             Outcome = await lists.Look(Kind, Text, Cancel);
         return Page();
@@ -79,8 +80,10 @@ public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lis
         if (!Outcome.CanBeTaken)
             return Page();
         Tell(
-            $"{Kind.Name}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, "
-                + $"{Outcome.Count(RowFate.Same)} as they were."
+            Say(
+                $"{Say(Kind.Name)}: {Outcome.Count(RowFate.New)} added, {Outcome.Count(RowFate.Changed)} changed, "
+                    + $"{Outcome.Count(RowFate.Same)} as they were."
+            )
         );
         return Redirect("/school/lists");
     }

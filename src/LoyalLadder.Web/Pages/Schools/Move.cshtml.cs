@@ -40,7 +40,7 @@ public sealed class MoveModel(OwnSchool own, TimeProvider time, SchoolArchive ar
     {
         if (file is null or { Length: 0 })
         {
-            Problem = "Choose the file.";
+            Problem = Say("Choose the file.");
             return Page();
         }
         await using var stream = file.OpenReadStream();
@@ -50,11 +50,11 @@ public sealed class MoveModel(OwnSchool own, TimeProvider time, SchoolArchive ar
         }
         catch (Exception e) when (e is InvalidDataException or System.Text.Json.JsonException or FormatException)
         {
-            Problem = $"The file is damaged; nothing of it was taken. {e.Message}";
+            Problem = Say($"The file is damaged; nothing of it was taken. {e.Message}");
         }
         if (Problem is not null)
             return Page();
-        Tell("The school is taken in. People of it choose a password by 'Forgotten the password?'.");
+        Tell(Say("The school is taken in. People of it choose a password by 'Forgotten the password?'."));
         return Redirect("/school");
     }
 }

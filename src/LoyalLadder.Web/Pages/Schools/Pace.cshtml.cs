@@ -19,12 +19,12 @@ public sealed class PaceModel(OwnSchool own, TimeProvider time, PaceBook paces) 
     public string Word(PaceKind kind) =>
         kind switch
         {
-            PaceKind.Alone => "techniques and combinations, each alone",
-            PaceKind.Exercise => "exercises and stretches",
-            PaceKind.Partner => "with a partner",
-            PaceKind.Turns => "stations and bags",
-            PaceKind.Floor => "down the floor, runs and laps",
-            _ => "water and rest",
+            PaceKind.Alone => Say("techniques and combinations, each alone"),
+            PaceKind.Exercise => Say("exercises and stretches"),
+            PaceKind.Partner => Say("with a partner"),
+            PaceKind.Turns => Say("stations and bags"),
+            PaceKind.Floor => Say("down the floor, runs and laps"),
+            _ => Say("water and rest"),
         };
 
     public async Task OnGetAsync() => Known = await paces.Known(Cancel);

@@ -48,7 +48,7 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
     {
         ShowErrors(await papers.Word(Heading, Body, Closing, Cancel));
         if (ModelState.IsValid)
-            return Tell("The wording is kept.", Address);
+            return Tell(Say("The wording is kept."), Address);
         await Load();
         return Page();
     }
@@ -58,9 +58,9 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
     {
         ModelState.Clear();
         if (file is null)
-            ModelState.AddModelError("Picture", "Choose a PNG or SVG file.");
+            ModelState.AddModelError("Picture", Say("Choose a PNG or SVG file."));
         else if (file.Length > PictureFile.MostBytes)
-            ModelState.AddModelError("Picture", "A picture may have 1 MB.");
+            ModelState.AddModelError("Picture", Say("A picture may have 1 MB."));
         else
         {
             using var bytes = new MemoryStream();
@@ -68,7 +68,7 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
             ShowErrors(await papers.Draw(bytes.ToArray(), Cancel));
         }
         if (ModelState.IsValid)
-            return Tell("The picture is kept.", Address);
+            return Tell(Say("The picture is kept."), Address);
         var (style, _) = await papers.Style(Cancel);
         (Heading, Body, Closing) = (style.Heading, style.Body, style.Closing);
         await Load();
@@ -79,7 +79,7 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
     public async Task<IActionResult> OnPostNoPictureAsync()
     {
         await papers.Draw(null, Cancel);
-        return Tell("The picture is taken away.", Address);
+        return Tell(Say("The picture is taken away."), Address);
     }
 
     private async Task Load()

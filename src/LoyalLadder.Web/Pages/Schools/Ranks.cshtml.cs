@@ -70,7 +70,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
         await Load();
         var track = Tracks.Find(t => t.Id == Form.TrackId);
         if (track is null)
-            ModelState.AddModelError("Form.TrackId", "Choose a track.");
+            ModelState.AddModelError("Form.TrackId", Say("Choose a track."));
         if (track is null || !ModelState.IsValid)
             return Page();
         var top = track.Ranks.Select(r => r.Position + 1).DefaultIfEmpty(0).Max();
@@ -82,7 +82,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
             Form.Into,
             Cancel
         );
-        return await Answer(saved, Form, RankForm.Of, "Form.", r => Tell($"{r.Name} is saved.", Address));
+        return await Answer(saved, Form, RankForm.Of, "Form.", r => Tell(Say($"{r.Name} is saved."), Address));
     }
 
     [For(Role.Head)]
@@ -92,9 +92,9 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
         await Load();
         TrackName = trackName?.Trim() ?? "";
         if (TrackName.Length == 0)
-            TrackProblem = "Give it a name.";
+            TrackProblem = Say("Give it a name.");
         else if (TrackName.Length > 80)
-            TrackProblem = "At most 80 characters.";
+            TrackProblem = Say("At most 80 characters.");
         if (TrackProblem is not null)
             return Page();
         await rows.Save<TrackRow>(
@@ -105,14 +105,14 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
             t => (t.Name, t.Band) = (TrackName, Enum.IsDefined(band) ? band : AgeBand.Kids),
             Cancel
         );
-        return Tell($"{TrackName} is added.", Address);
+        return Tell(Say($"{TrackName} is added."), Address);
     }
 
     [For(Role.Head)]
     public async Task<IActionResult> OnPostUsualAsync()
     {
         await school.AddUsualTracks(Cancel);
-        return Tell("Three tracks are there. Change names and colours to your own.", Address);
+        return Tell(Say("Three tracks are there. Change names and colours to your own."), Address);
     }
 
     [For(Role.Head)]
@@ -127,7 +127,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await school.Holders(id, Cancel) is > 0 and var holders)
-            return Tell($"{Spoken.Many(holders, "student")} hold it: give them another rank first.", Address);
+            return Tell(Say($"{Spoken.Many(holders, "student")} hold it: give them another rank first."), Address);
         return Tell(await rows.Remove<RankRow>(id, Cancel), Address);
     }
 
@@ -135,7 +135,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostBringBackAsync(Guid id)
     {
         await rows.BringBack<RankRow>(id, Cancel);
-        return Tell("It is on the ladder again.", Address);
+        return Tell(Say("It is on the ladder again."), Address);
     }
 
     private async Task Load()

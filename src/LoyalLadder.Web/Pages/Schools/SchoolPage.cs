@@ -27,9 +27,9 @@ public abstract class SchoolPage(OwnSchool own, TimeProvider time) : RoomPage(ow
     {
         var said = removal switch
         {
-            Removal.Removed => "Removed.",
-            Removal.PutAway => "Put away: records rest on it, so it stays in them. It can be brought back below.",
-            _ => "It is no longer there.",
+            Removal.Removed => Say("Removed."),
+            Removal.PutAway => Say("Put away: records rest on it, so it stays in them. It can be brought back below."),
+            _ => Say("It is no longer there."),
         };
         return Tell(said, url);
     }

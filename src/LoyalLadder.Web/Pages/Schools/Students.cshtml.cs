@@ -88,7 +88,7 @@ public sealed class StudentsModel(
             TellOf(Form),
             s => TellOf(StudentForm.Of(s)),
             "Form.",
-            _ => Tell($"{Spoken.Many(names.Count, "student")} saved.", Address)
+            _ => Tell(Say($"{Spoken.Many(names.Count, "student")} saved."), Address)
         );
     }
 
@@ -98,27 +98,29 @@ public sealed class StudentsModel(
         if (tooLong is not null)
             ModelState.AddModelError(
                 "Form.Names",
-                $"“{tooLong[..20]}…” has {tooLong.Length} characters; a first name has at most {StudentName.LongestFirst}."
+                Say(
+                    $"“{tooLong[..20]}…” has {tooLong.Length} characters; a first name has at most {StudentName.LongestFirst}."
+                )
             );
         if (names.Count > MostNames)
             ModelState.AddModelError(
                 "Form.Names",
-                $"{names.Count} names at once are too many; add at most {MostNames}."
+                Say($"{names.Count} names at once are too many; add at most {MostNames}.")
             );
         if (names.Count == 0 && ModelState.IsValid)
-            ModelState.AddModelError("Form.Names", "Type a name.");
+            ModelState.AddModelError("Form.Names", Say("Type a name."));
         if (Edit is null)
             return;
         if (names.Count > 1)
-            ModelState.AddModelError("Form.Names", "One name, on one line.");
+            ModelState.AddModelError("Form.Names", Say("One name, on one line."));
         if (Students.TrueForAll(s => s.Id != Edit))
-            ModelState.AddModelError("Form.Names", "This student is no longer there.");
+            ModelState.AddModelError("Form.Names", Say("This student is no longer there."));
     }
 
     private Told TellOf(StudentForm form) =>
         new(
             StudentName.Read(form.Names).ToString(),
-            Ranks.Find(r => r.Value == form.RankId.ToString())?.Text ?? "none",
+            Ranks.Find(r => r.Value == form.RankId.ToString())?.Text ?? Say("none"),
             string.Join(
                 ", ",
                 Classes.Where(c => form.ClassIds.Exists(x => x.ToString() == c.Value)).Select(c => c.Text)
@@ -131,7 +133,9 @@ public sealed class StudentsModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostBringBackAsync(Guid id) =>
         Tell(
-            await students.BringBack(id, Cancel) ? "Back, in the classes from before." : "It is no longer there.",
+            await students.BringBack(id, Cancel)
+                ? Say("Back, in the classes from before.")
+                : Say("It is no longer there."),
             Address
         );
 
@@ -140,8 +144,8 @@ public sealed class StudentsModel(
     public async Task<IActionResult> OnPostKeepAsync(Guid id) =>
         Tell(
             await erasure.TakeBack(id, Cancel)
-                ? "Nothing is erased; everything is as before."
-                : "It is too late for that.",
+                ? Say("Nothing is erased; everything is as before.")
+                : Say("It is too late for that."),
             Address
         );
 

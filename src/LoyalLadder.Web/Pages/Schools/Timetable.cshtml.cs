@@ -73,7 +73,7 @@ public sealed class TimetableModel(
             Cancel
         );
         if (saved.Row is not null)
-            return Tell("It meets then.", Address);
+            return Tell(Say("It meets then."), Address);
         ShowErrors(saved.Errors, "Meeting.");
         return Page();
     }
@@ -83,8 +83,8 @@ public sealed class TimetableModel(
     public async Task<IActionResult> OnPostEndAsync(Guid id) =>
         Tell(
             await week.End(id, await Today(), Cancel)
-                ? "It meets then no more; what was stays."
-                : "It is no longer there.",
+                ? Say("It meets then no more; what was stays.")
+                : Say("It is no longer there."),
             Address
         );
 
@@ -107,7 +107,7 @@ public sealed class TimetableModel(
             Cancel
         );
         if (saved.Row is { } row)
-            return Tell($"Closed: {row.Name}.", Address);
+            return Tell(Say($"Closed: {row.Name}."), Address);
         ShowErrors(saved.Errors, "Closed.");
         return Page();
     }
@@ -116,7 +116,7 @@ public sealed class TimetableModel(
     public async Task<IActionResult> OnPostOpenAsync(Guid id)
     {
         await week.Open(id, Cancel);
-        return Tell("Open again.", Address);
+        return Tell(Say("Open again."), Address);
     }
 
     [For(Role.Instructor)]
@@ -135,7 +135,7 @@ public sealed class TimetableModel(
         };
         var saved = await dates.Add(Key, extra.ClassId!.Value, extra.Date!.Value, extra.ToStart!.Value, ask, Cancel);
         if (saved.Row is not null)
-            return Tell("One session more.", Address);
+            return Tell(Say("One session more."), Address);
         foreach (var (field, message) in saved.Errors.All)
             ModelState.AddModelError(field == nameof(DateAsk.ToDate) ? "Extra.Date" : $"Extra.{field}", message);
         return Page();
@@ -146,7 +146,7 @@ public sealed class TimetableModel(
     public async Task<IActionResult> OnPostUsualAsync(Guid id)
     {
         await dates.Undo(id, Cancel);
-        return Tell("As usual again.", Address);
+        return Tell(Say("As usual again."), Address);
     }
 
     private static Guid? Offered(List<SelectListItem> list, Guid? id) =>

@@ -52,10 +52,10 @@ public sealed class TokensModel(OwnSchool own, TimeProvider time, TokenBook toke
     {
         await tokens.Revoke(id, Cancel);
         await book.Write(DoorDeed.RevokedToken, Me, HttpContext.Address(), Cancel);
-        return Tell("Revoked; it opens nothing any more.", "/school/tokens");
+        return Tell(Say("Revoked; it opens nothing any more."), "/school/tokens");
     }
 
-    public string WordOf(TokenScope scope) => scope == TokenScope.Plan ? "look and plan" : "look";
+    public string WordOf(TokenScope scope) => scope == TokenScope.Plan ? Say("look and plan") : Say("look");
 
     public bool IsOver(ApiToken token) => token.RevokedAt is not null || token.ExpiresAt <= Time.GetUtcNow();
 

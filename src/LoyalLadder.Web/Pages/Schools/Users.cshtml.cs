@@ -62,7 +62,7 @@ public sealed class UsersModel(
     {
         await Load();
         if (Edit is null && string.IsNullOrEmpty(Form.Password))
-            ModelState.AddModelError("Form.Password", "Choose a first password of at least ten characters.");
+            ModelState.AddModelError("Form.Password", Say("Choose a first password of at least ten characters."));
         if (!ModelState.IsValid)
             return Page();
         var draft = new StaffDraft(Form.DisplayName.Trim(), Form.Email.Trim(), Form.Role, Form.Password);
@@ -70,7 +70,7 @@ public sealed class UsersModel(
             ? await changes.Change(id, draft, User.Session(), Cancel)
             : await changes.Add(Key, draft, Cancel);
         ShowErrors(errors, "Form.");
-        return errors.Any ? Page() : Tell($"{draft.DisplayName} is saved.", "/school/users");
+        return errors.Any ? Page() : Tell(Say($"{draft.DisplayName} is saved."), "/school/users");
     }
 
     /// <summary>The link of an invitation that was made just now; it is shown once.</summary>
@@ -92,7 +92,7 @@ public sealed class UsersModel(
     public async Task<IActionResult> OnPostWithdrawAsync(Guid id)
     {
         await invitations.Withdraw(id, Cancel);
-        return Tell("The invitation is withdrawn.", "/school/users");
+        return Tell(Say("The invitation is withdrawn."), "/school/users");
     }
 
     [For(Role.Head)]
@@ -102,7 +102,10 @@ public sealed class UsersModel(
         if (errors.Any)
             return Tell(errors.First, "/school/users");
         await book.Write(DoorDeed.Closed, id, HttpContext.Address(), Cancel);
-        return Tell("The account is closed, and signed out everywhere. It can be opened again below.", "/school/users");
+        return Tell(
+            Say("The account is closed, and signed out everywhere. It can be opened again below."),
+            "/school/users"
+        );
     }
 
     [For(Role.Head)]
@@ -110,15 +113,15 @@ public sealed class UsersModel(
     {
         if (await changes.Open(id, Cancel))
             await book.Write(DoorDeed.Opened, id, HttpContext.Address(), Cancel);
-        return Tell("The account is open again.", "/school/users");
+        return Tell(Say("The account is open again."), "/school/users");
     }
 
     public string RoleWord(Role role) =>
         role switch
         {
-            Role.Head => "head instructor",
-            Role.Instructor => "instructor",
-            _ => "assistant",
+            Role.Head => Say("head instructor"),
+            Role.Instructor => Say("instructor"),
+            _ => Say("assistant"),
         };
 
     private async Task Load()

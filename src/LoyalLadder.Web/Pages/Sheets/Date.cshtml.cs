@@ -87,7 +87,7 @@ public sealed class DateModel(OwnSchool own, TimeProvider time, DateChanges date
         if (saved.Row is { } row)
         {
             var day = row.ToDate ?? Date;
-            Tell($"{Class.Name}, {Timetable.DayAndHour(Date, At)}, is changed.");
+            Tell(Say($"{Class.Name}, {Timetable.DayAndHour(Date, At)}, is changed."));
             return Redirect($"/?date={Shown.Field(day)}");
         }
         ShowErrors(saved.Errors, "Form.");
@@ -102,8 +102,8 @@ public sealed class DateModel(OwnSchool own, TimeProvider time, DateChanges date
             return NotFound();
         Tell(
             await dates.Take(Group, Date, At, Cancel)
-                ? $"It is yours: {Class.Name}, {Timetable.DayAndHour(Session.Date, Session.Start)}."
-                : "Somebody has taken it already."
+                ? Say($"It is yours: {Class.Name}, {Timetable.DayAndHour(Session.Date, Session.Start)}.")
+                : Say("Somebody has taken it already.")
         );
         return Redirect($"/?date={Shown.Field(Session.Date)}");
     }

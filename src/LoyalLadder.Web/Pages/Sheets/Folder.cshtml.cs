@@ -71,7 +71,7 @@ public sealed class FolderModel(OwnSchool own, TimeProvider time, LessonSheets s
     {
         var age = Enum.IsDefined(band) ? band : AgeBand.Teens;
         int? number = int.TryParse(week, NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : null;
-        IReadOnlyList<(string, string)> errors = [("Week", "A week is a number, or empty.")];
+        IReadOnlyList<(string, string)> errors = [("Week", Say("A week is a number, or empty."))];
         if (number is not null || string.IsNullOrWhiteSpace(week))
         {
             var draft = new KeptSheetDraft(title ?? "", age, number, text ?? "");

@@ -49,8 +49,8 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
             return NotFound();
         Tell(
             back.Undone == 0
-                ? "The sheet is that already."
-                : $"{Spoken.Many(back.Undone, "line")} brought back. This can be undone here as well."
+                ? Say("The sheet is that already.")
+                : Say($"{Spoken.Many(back.Undone, "line")} brought back. This can be undone here as well.")
         );
         return Redirect($"/sheets/{Id}");
     }
@@ -67,6 +67,6 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
     /// <summary>'3 lines as before; 1 had been changed since and stays.'</summary>
     public static string Words(WentBack back) =>
         back.Left == 0
-            ? $"{Spoken.Many(back.Undone, "line")} as before."
-            : $"{Spoken.Many(back.Undone, "line")} as before; {back.Left} had been changed since and stay.";
+            ? Say($"{Spoken.Many(back.Undone, "line")} as before.")
+            : Say($"{Spoken.Many(back.Undone, "line")} as before; {back.Left} had been changed since and stay.");
 }

@@ -43,7 +43,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, W
         if (!ModelState.IsValid || !await Load() || to is not { } monday || !Offered.Contains(monday))
             return NotFound();
         var copied = await copies.Copy(Key, Monday, monday, Cancel);
-        var begun = $"{Spoken.Many(copied.Begun, "sheet")} begun for the week of {Shown.Day(monday)}.";
+        var begun = Say($"{Spoken.Many(copied.Begun, "sheet")} begun for the week of {Shown.Day(monday)}.");
         Tell(string.Join('\n', copied.Left.Prepend(begun)));
         return Redirect($"/sheets?week={Shown.Field(monday)}");
     }

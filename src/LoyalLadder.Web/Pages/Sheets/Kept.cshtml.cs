@@ -63,7 +63,7 @@ public sealed class KeptModel(
             return NotFound();
         var draft = new KeptSheetDraft(title ?? "", Enum.IsDefined(band) ? band : Kept.Band, week, text ?? "");
         var saved = wrongWeek
-            ? RowSaved<KeptSheet>.Refused("Week", "A week is a number, or empty.")
+            ? RowSaved<KeptSheet>.Refused("Week", Say("A week is a number, or empty."))
             : await book.Save(Id, Key, seen, draft, Cancel);
         (Kept.Title, Kept.Band, Kept.Week, Kept.Text) = (draft.Title, draft.Band, draft.Week, draft.Text);
         return await Answer(
@@ -79,7 +79,7 @@ public sealed class KeptModel(
     public async Task<IActionResult> OnPostRemoveAsync()
     {
         await rows.Delete<KeptSheet>(Id, Cancel);
-        return Tell("Taken out of the library. Sheets that were made from it stay.", Library);
+        return Tell(Say("Taken out of the library. Sheets that were made from it stay."), Library);
     }
 
     private RedirectResult Tell(string said, string url)

@@ -134,6 +134,8 @@ public sealed class LadderPicture
 
     /// <summary>What a bay says when it is pointed at.</summary>
     public static string Tip(ClockedLine line) =>
-        $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: "
-        + $"{Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5";
+        Say(
+            $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: "
+                + $"{Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5"
+        );
 }

@@ -8,20 +8,20 @@ public static class LineWords
     public static string Of(TeachingKind kind) =>
         kind switch
         {
-            TeachingKind.New => "new",
-            TeachingKind.Refresh => "refresh",
-            TeachingKind.None => "no talk",
-            TeachingKind.Known => "known",
-            _ => "talk",
+            TeachingKind.New => Say("new"),
+            TeachingKind.Refresh => Say("refresh"),
+            TeachingKind.None => Say("no talk"),
+            TeachingKind.Known => Say("known"),
+            _ => Say("talk"),
         };
 
     /// <summary>What the press says that makes it so.</summary>
     public static string Act(TeachingKind kind) =>
         kind switch
         {
-            TeachingKind.New => "New to them",
-            TeachingKind.Refresh => "Refresh it",
-            _ => "They know it",
+            TeachingKind.New => Say("New to them"),
+            TeachingKind.Refresh => Say("Refresh it"),
+            _ => Say("They know it"),
         };
 
     /// <summary>Known, new and refresh in turn.</summary>

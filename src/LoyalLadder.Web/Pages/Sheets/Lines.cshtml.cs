@@ -48,7 +48,8 @@ public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     public async Task<IActionResult> OnPostRemoveAsync(Guid line, uint? version)
     {
         var edit = await edits.Remove(Id, line, version, Cancel);
-        var deed = edit is SheetEdit.Saved ? new SheetDeed { Done = "Taken out.", CanUndo = true } : SheetDeed.None;
+        var deed =
+            edit is SheetEdit.Saved ? new SheetDeed { Done = Say("Taken out."), CanUndo = true } : SheetDeed.None;
         return await Answer(edit, deed, line);
     }
 

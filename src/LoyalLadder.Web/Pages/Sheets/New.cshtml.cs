@@ -63,9 +63,9 @@ public sealed class NewModel(
         if (file is { Length: > 0 } && string.IsNullOrWhiteSpace(Text))
             await TakeFile(file);
         else if (file is { Length: > 0 })
-            ModelState.AddModelError(nameof(Text), "Text here and a file below: empty this box to read the file.");
+            ModelState.AddModelError(nameof(Text), Say("Text here and a file below: empty this box to read the file."));
         if (!empty && string.IsNullOrWhiteSpace(Text) && ModelState.IsValid)
-            ModelState.AddModelError(nameof(Text), "Paste a sheet here, or begin with an empty one.");
+            ModelState.AddModelError(nameof(Text), Say("Paste a sheet here, or begin with an empty one."));
         var text = empty ? null : await AsSheetText(Text);
         if (!ModelState.IsValid)
             return Page();

@@ -24,11 +24,11 @@ public sealed class PickedModel(OwnSchool own, TimeProvider time, SheetDesk desk
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid[] pick) =>
-        await Told(await picked.Remove(Id, pick, Cancel), "Taken out.");
+        await Told(await picked.Remove(Id, pick, Cancel), Say("Taken out."));
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostCircuitAsync(Guid[] pick, int times) =>
-        await Told(await picked.Circuit(Id, pick, times, Cancel), "One circuit now.");
+        await Told(await picked.Circuit(Id, pick, times, Cancel), Say("One circuit now."));
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostKeepAsync(Guid[] pick, string? drill)
@@ -39,7 +39,7 @@ public sealed class PickedModel(OwnSchool own, TimeProvider time, SheetDesk desk
             new SheetEdit.Saved(pick[0]),
             new SheetDeed
             {
-                Done = $"Kept as the drill {drill?.Trim()}; 'drill: {drill?.Trim()}' brings it into any sheet.",
+                Done = Say($"Kept as the drill {drill?.Trim()}; 'drill: {drill?.Trim()}' brings it into any sheet."),
             }
         );
     }

@@ -57,9 +57,10 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
         Sheet = sheet;
         var clock = sheet.Clock;
         var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, Cancel));
-        EndWords =
+        EndWords = Say(
             $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, "
-            + $"ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}.";
+                + $"ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}."
+        );
         Back = await Overleaves();
         Cautions =
         [

@@ -23,7 +23,7 @@ public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk des
             ? await Answer(new SheetEdit.Refused(refusal), new SheetDeed { Problem = refusal }, line)
             : await Answer(
                 new SheetEdit.Saved(line),
-                new SheetDeed { Done = $"'{word!.Trim()}' means {says!.Trim()} from now on, on every sheet." },
+                new SheetDeed { Done = Say($"'{word!.Trim()}' means {says!.Trim()} from now on, on every sheet.") },
                 line
             );
     }
@@ -54,9 +54,9 @@ public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk des
     public static string Word(Repair repair) =>
         repair.Kind switch
         {
-            RepairKind.Means => $"‘{Spoken.Brief(repair.Word)}’ means {repair.Says}",
-            RepairKind.Heading => "it is a heading",
-            RepairKind.Note => "it is a note",
+            RepairKind.Means => Say($"‘{Spoken.Brief(repair.Word)}’ means {repair.Says}"),
+            RepairKind.Heading => Say("it is a heading"),
+            RepairKind.Note => Say("it is a note"),
             _ => repair.Says,
         };
 }

@@ -40,11 +40,11 @@ public sealed class SettleModel(
         if (changed is null)
             return await Answer(
                 Nothing,
-                new SheetDeed { Problem = "The sheet has changed meanwhile. Fit it once more." }
+                new SheetDeed { Problem = Say("The sheet has changed meanwhile. Fit it once more.") }
             );
         if (changed == 0)
             return await Answer(Nothing);
-        return await Answer(Nothing, Done($"{Spoken.Many(changed.Value, "line")} fitted."));
+        return await Answer(Nothing, Done(Say($"{Spoken.Many(changed.Value, "line")} fitted.")));
     }
 
     /// <summary>Lines with the version that was fitted: 'key:version'.</summary>
@@ -77,7 +77,7 @@ public sealed class SettleModel(
         var reason = Request.HasFormContentType ? Request.Form[$"reason_{code}_{line}"] : default;
         var wrong = await settling.SetAside(Id, code ?? "", line, reason, Cancel);
         var deed = wrong is null
-            ? new SheetDeed { Done = "Set aside, in your name." }
+            ? new SheetDeed { Done = Say("Set aside, in your name.") }
             : new SheetDeed { NotSetAside = (code ?? "", line, wrong) };
         return await Answer(Nothing, deed);
     }
@@ -93,12 +93,12 @@ public sealed class SettleModel(
     /// <summary>Takes back one's own last step on this sheet.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostBackAsync() =>
-        await Went(await history.UndoLast(Id, Cancel), "There is no step of yours to take back.");
+        await Went(await history.UndoLast(Id, Cancel), Say("There is no step of yours to take back."));
 
     /// <summary>Does again what was taken back last.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAgainAsync() =>
-        await Went(await history.RedoLast(Id, Cancel), "There is nothing to do again.");
+        await Went(await history.RedoLast(Id, Cancel), Say("There is nothing to do again."));
 
     private Task<IActionResult> Went(WentBack? back, string nothing) =>
         Answer(

@@ -96,11 +96,11 @@ public sealed class SheetModel(OwnSchool own, TimeProvider time, SheetDesk desk,
             head.Start,
             head.Date,
             TextOf(View.Head!.Classes, head.ClassId),
-            facts.Hall(head.HallId)?.Name ?? "none",
-            facts.Person(head.TeacherId)?.DisplayName ?? "nobody"
+            facts.Hall(head.HallId)?.Name ?? Say("none"),
+            facts.Person(head.TeacherId)?.DisplayName ?? Say("nobody")
         );
     }
 
     private static string TextOf(IEnumerable<SelectListItem> list, Guid? id) =>
-        list.FirstOrDefault(x => x.Value == id.ToString())?.Text ?? "none";
+        list.FirstOrDefault(x => x.Value == id.ToString())?.Text ?? Say("none");
 }

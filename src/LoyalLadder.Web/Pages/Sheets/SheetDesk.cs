@@ -75,7 +75,7 @@ public sealed class SheetDesk(
             HeadForm.Of(sheet.Lesson),
             [
                 .. (await school.Classes(cancel)).Select(c => new SelectListItem(
-                    $"{c.Name}, {AgeBands.Word(c.Band)}",
+                    $"{c.Name}, {AgeBands.Said(c.Band)}",
                     c.Id.ToString()
                 )),
             ],

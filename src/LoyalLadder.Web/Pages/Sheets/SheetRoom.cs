@@ -62,14 +62,18 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
         {
             SheetEdit.Gone => deed with
             {
-                Problem = "That line is no longer there; somebody took it out. Nothing else was changed.",
+                Problem = Say("That line is no longer there; somebody took it out. Nothing else was changed."),
             },
             SheetEdit.Meanwhile { Theirs: var theirs } => deed with
             {
-                Problem =
-                    $"{await NameOf(theirs.ChangedById)} changed this line meanwhile; it stands below as it is "
-                    + "now. Nothing was taken out: press once more if you still want to.",
+                Problem = Changed(await NameOf(theirs.ChangedById)),
             },
             _ => deed,
         };
+
+    private static string Changed(string who) =>
+        Say(
+            $"{who} changed this line meanwhile; it stands below as it is now. "
+                + $"Nothing was taken out: press once more if you still want to."
+        );
 }

@@ -53,7 +53,7 @@ public sealed class SheetView
 
     /// <summary>'Likely to end 18:48.'</summary>
     public string EndWords =>
-        $"{(Likely is null ? "Ends" : "Likely to end")} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
+        $"{(Likely is null ? Say("Ends") : Say("Likely to end"))} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
 
     /// <summary>The lesson's ladder.</summary>
     public LadderPicture Picture =>

@@ -71,10 +71,10 @@ public sealed class UseModel(
         var draft = Draft with { Text = Sheet.Text(await sheets.Reader(Cancel)) };
         var saved = ModelState.IsValid
             ? await kept.Save(null, Key, null, draft, Cancel)
-            : RowSaved<KeptSheet>.Refused("Week", "A week is a number, or empty.");
+            : RowSaved<KeptSheet>.Refused("Week", Say("A week is a number, or empty."));
         if (saved.Row is { } row)
         {
-            Tell("Kept in the library.");
+            Tell(Say("Kept in the library."));
             return Redirect($"/sheets/library/{row.Id}");
         }
         ShowErrors(saved.Errors, "Draft.");

@@ -59,7 +59,7 @@ public sealed class FirstRunModel(Founding founding, FrontDoor door, UserManager
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone, out _))
             ModelState.AddModelError(
                 nameof(TimeZone),
-                "There is no such time zone; choose one from the list, such as Europe/London."
+                Say("There is no such time zone; choose one from the list, such as Europe/London.")
             );
         if (!ModelState.IsValid)
             return Page();

@@ -46,8 +46,10 @@ public sealed class IndexModel(FrontDoor door, Arrivals arrivals) : PageModel
         if (Ticket is null)
             ModelState.AddModelError(
                 "",
-                "E-mail or password is not right. After several tries a wait begins, even for the right one: "
-                    + "seconds first, ten minutes at most."
+                Say(
+                    "E-mail or password is not right. After several tries a wait begins, even for the right one: "
+                        + "seconds first, ten minutes at most."
+                )
             );
         return Page();
     }
@@ -63,8 +65,10 @@ public sealed class IndexModel(FrontDoor door, Arrivals arrivals) : PageModel
         ModelState.AddModelError(
             "",
             arrival is null
-                ? "That took too long. Type your e-mail and password once more."
-                : "This code is not right. An authenticator shows a new one every half minute; after several tries a wait begins."
+                ? Say("That took too long. Type your e-mail and password once more.")
+                : Say(
+                    "This code is not right. An authenticator shows a new one every half minute; after several tries a wait begins."
+                )
         );
         return Page();
     }

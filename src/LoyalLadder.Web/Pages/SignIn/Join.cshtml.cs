@@ -112,7 +112,7 @@ public sealed class JoinModel(
     private void ShowError(IdentityError error)
     {
         if (error.Code.Contains("Duplicate", StringComparison.Ordinal))
-            ModelState.AddModelError(nameof(Email), "Somebody signs in with this e-mail already.");
+            ModelState.AddModelError(nameof(Email), Say("Somebody signs in with this e-mail already."));
         else
             ModelState.AddModelError("", error.Description);
     }

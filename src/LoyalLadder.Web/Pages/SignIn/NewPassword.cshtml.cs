@@ -32,7 +32,7 @@ public sealed class NewPasswordModel(OwnAccount account) : PageModel
             ModelState.AddModelError(field, message);
         if (errors.Any)
             return Page();
-        TempData["Said"] = "The password is set. Sign in with it.";
+        TempData["Said"] = Say("The password is set. Sign in with it.");
         return Redirect("/sign-in");
     }
 }

@@ -71,7 +71,7 @@ public sealed class IndexModel(
             "Form.",
             row =>
             {
-                Tell($"{row.Name} is kept.");
+                Tell(Say($"{row.Name} is kept."));
                 return Redirect($"/term?term={row.Id}");
             }
         );
@@ -82,8 +82,8 @@ public sealed class IndexModel(
     {
         Tell(
             await terms.Remove(id, Cancel)
-                ? "The term is gone; sheets and logs stay as they are."
-                : "It is no longer there."
+                ? Say("The term is gone; sheets and logs stay as they are.")
+                : Say("It is no longer there.")
         );
         return Redirect("/term");
     }

@@ -98,8 +98,8 @@ public sealed class MapModel(
             return NotFound();
         Tell(
             await Solves.Take(Read.Term, Group, Cancel)
-                ? "The plan is the class's own now."
-                : "There is no plan to take."
+                ? Say("The plan is the class's own now.")
+                : Say("There is no plan to take.")
         );
         return Redirect(Address());
     }
@@ -127,7 +127,7 @@ public sealed class MapModel(
         if (rail is null || column is null || ClassTerm.Read(column.Key) is not { } at)
             return NotFound();
         if (!column.IsOpen)
-            return StatusCode(StatusCodes.Status409Conflict, "What was is not pinned any more.");
+            return StatusCode(StatusCodes.Status409Conflict, Say("What was is not pinned any more."));
         await Terms.Pin(Read.Term.Id, Group, at, rail.Thing.Learnable, must, Cancel);
         return IsPart ? new NoContentResult() : Redirect(Address());
     }
@@ -152,7 +152,7 @@ public sealed class MapModel(
             return NotFound();
         for (var i = 0; i < (things?.Count ?? 0); i++)
             if (things![i].Wanted is < 1 or > TermItem.MostWanted)
-                ModelState.AddModelError($"Things[{i}]", $"1 to {TermItem.MostWanted}.");
+                ModelState.AddModelError($"Things[{i}]", Say($"1 to {TermItem.MostWanted}."));
         var added = await Added();
         if (!ModelState.IsValid)
             return await Again(nameof(ThingField));
@@ -171,7 +171,7 @@ public sealed class MapModel(
             return null;
         var (found, problem) = (await Material()).LearnableOf(Add, (await Words()).Naming);
         if (found is null)
-            ModelState.AddModelError(nameof(Add), problem ?? "There is no such thing.");
+            ModelState.AddModelError(nameof(Add), problem ?? Say("There is no such thing."));
         return found;
     }
 

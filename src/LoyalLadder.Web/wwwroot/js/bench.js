@@ -1,4 +1,5 @@
 // The Combination bench: which beat is shown, step keys, play at pace. Everything else comes from the server as one types.
+import { phrase } from './phrase.js';
 const live = () => document.getElementById('bench-live');
 const text = /** @type {HTMLTextAreaElement} */ (document.getElementById('c'));
 const form = /** @type {HTMLFormElement} */ (document.getElementById('bench'));
@@ -34,12 +35,12 @@ function stop() {
   clearTimeout(playing);
   playing = 0;
   const button = live().querySelector('[data-play]');
-  if (button) button.textContent = 'Play';
+  if (button) button.textContent = phrase('Play');
 }
 
 function play() {
   if (playing) return stop();
-  live().querySelector('[data-play]').textContent = 'Stop';
+  live().querySelector('[data-play]').textContent = phrase('Stop');
   const pace = input('pace').value;
   const next = beat => {
     show(beat);

@@ -1,4 +1,5 @@
 // The pile of old sheets: read one by one, each looked over and kept before the next is read.
+import { phrase } from './phrase.js';
 const byId = id => document.getElementById(id);
 const token = /** @type {HTMLInputElement} */ (document.querySelector('#token input')).value;
 const files = /** @type {HTMLInputElement} */ (byId('files'));
@@ -10,7 +11,7 @@ let at = -1;
 function draw() {
   byId('queue-box').hidden = pile.length === 0;
   const done = pile.filter(p => p.state === 'kept' || p.state === 'left out').length;
-  byId('queue-count').textContent = `${done} of ${pile.length}`;
+  byId('queue-count').textContent = phrase('{0} of {1}', done, pile.length);
   Object.assign(byId('queue-bar'), { max: Math.max(1, pile.length), value: done });
   byId('queue').replaceChildren(
     ...pile.map((item, i) => {
@@ -19,7 +20,7 @@ function draw() {
       name.textContent = item.file.name;
       const state = document.createElement('span');
       state.className = 'tag-word';
-      state.textContent = i === at ? 'on the table' : item.state;
+      state.textContent = i === at ? phrase('on the table') : phrase(item.state);
       li.append(name, ' ', state);
       return li;
     }),
@@ -48,7 +49,7 @@ async function next() {
   draw();
   if (at < 0) {
     const kept = pile.filter(p => p.state === 'kept').length;
-    say(`Done: ${kept} of ${pile.length} kept. They stand under Kept sheets, by week.`);
+    say(phrase('Done: {0} of {1} kept. They stand under Kept sheets, by week.', kept, pile.length));
     return;
   }
   const body = new FormData();
@@ -57,7 +58,7 @@ async function next() {
     byId('current').innerHTML = await (await post('Read', body)).text();
     byId('current').querySelector('input:not([type="hidden"])')?.['focus']();
   } catch {
-    say('The school cannot be reached just now. Choose the files once more; what was kept stays kept.');
+    say(phrase('The school cannot be reached just now. Choose the files once more; what was kept stays kept.'));
   }
 }
 
@@ -84,7 +85,7 @@ document.addEventListener('submit', async e => {
     if (answer.ok) settle('kept');
     else byId('current').innerHTML = await answer.text();
   } catch {
-    say('Not kept: the school cannot be reached just now. Choose the files once more.');
+    say(phrase('Not kept: the school cannot be reached just now. Choose the files once more.'));
     pile.splice(at);
     at = -1;
     draw();

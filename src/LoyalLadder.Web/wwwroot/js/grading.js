@@ -1,4 +1,5 @@
 // The grading's table: marks are shown at once, kept on the device until the school has them, and come together with the others'.
+import { phrase } from './phrase.js';
 const form = /** @type {HTMLFormElement} */ (document.getElementById('grading'));
 const net = /** @type {HTMLElement} */ (document.querySelector('[data-net]'));
 const bar = /** @type {HTMLElement} */ (document.querySelector('[data-faults-bar]'));
@@ -60,10 +61,10 @@ function show() {
     cell.classList.toggle('is-differing', differ);
     const verdict = of?.verdicts.find(v => v.requirement === requirement)?.verdict;
     cell.classList.toggle('wants-one-more', !differ && verdict === 'OneMore');
-    const word = { None: 'nothing yet', Met: 'seen', NotYet: 'not yet' };
+    const word = { None: phrase('nothing yet'), Met: phrase('seen'), NotYet: phrase('not yet') };
     const theirs = others.map(m => `, ${m.by} ${word[m.seen]}`).join('');
     const name = cell.getAttribute('aria-label').split(':')[0];
-    cell.setAttribute('aria-label', `${name}: ${word[seen]}${theirs}${differ ? ', the examiners differ' : ''}`);
+    cell.setAttribute('aria-label', `${name}: ${word[seen]}${theirs}${differ ? phrase(', the examiners differ') : ''}`);
   }
   for (const row of document.querySelectorAll('tr[data-candidate]')) {
     const of = kept.state?.candidates.find(c => c.id === /** @type {HTMLElement} */ (row).dataset.candidate);
@@ -78,9 +79,11 @@ function show() {
   const waiting = kept.waiting.length;
   net.textContent = isOnline
     ? waiting
-      ? `sending ${waiting} …`
-      : 'all marks are with the school'
-    : `no network: ${waiting === 0 ? 'nothing waits' : `${waiting} wait here`}`;
+      ? phrase('sending {0} …', waiting)
+      : phrase('all marks are with the school')
+    : waiting === 0
+      ? phrase('no network: nothing waits')
+      : phrase('no network: {0} wait here', waiting);
   net.classList.toggle('is-away', !isOnline);
 }
 
@@ -197,7 +200,7 @@ document.addEventListener('submit', async e => {
     if (!answer.ok) throw new Error(String(answer.status));
     take(await answer.json());
   } catch {
-    net.textContent = 'Results are given when the network is back; marks are kept here.';
+    net.textContent = phrase('Results are given when the network is back; marks are kept here.');
   }
 });
 bar.querySelector('[data-own]').addEventListener('change', e => {

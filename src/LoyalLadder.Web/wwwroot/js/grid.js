@@ -1,4 +1,5 @@
 // The syllabus grid: cells are typed, moved over with arrows, marked with Shift, filled along, pasted, undone; each is kept at once.
+import { phrase } from './phrase.js';
 const act = /** @type {HTMLFormElement} */ (document.getElementById('grid-act'));
 const table = /** @type {HTMLTableElement} */ (document.querySelector('[data-grid]'));
 const words = /** @type {HTMLElement} */ (act?.querySelector('[data-words]'));
@@ -68,10 +69,13 @@ async function keep(inputs, isUndo = false) {
     if (undoButton) undoButton.disabled = done.length === 0;
     const wrong = cells.find(c => c.problem);
     if (wrong) tell(wrong.problem);
-    else tell(isUndo ? 'Undone.' : news.length === 1 ? 'Kept.' : `${news.length} cells kept.`);
+    else
+      tell(isUndo ? phrase('Undone.') : news.length === 1 ? phrase('Kept.') : phrase('{0} cells kept.', news.length));
   } catch {
     tell(
-      'That was not kept: the school cannot be reached just now. It stands here still; press Enter in the cell to try again.',
+      phrase(
+        'That was not kept: the school cannot be reached just now. It stands here still; press Enter in the cell to try again.',
+      ),
     );
   } finally {
     for (const input of news) delete input.dataset.sent;
@@ -172,9 +176,9 @@ async function copy() {
   const text = some ? block.map(line => line.map(i => i.value).join('\t')).join('\n') : written();
   try {
     await navigator.clipboard.writeText(text);
-    tell(some ? 'The marked cells are copied.' : 'The whole table is copied.');
+    tell(some ? phrase('The marked cells are copied.') : phrase('The whole table is copied.'));
   } catch {
-    tell('The browser does not let this page copy: open “As a spreadsheet” below and copy from there.');
+    tell(phrase('The browser does not let this page copy: open “As a spreadsheet” below and copy from there.'));
   }
 }
 
@@ -191,7 +195,7 @@ function paste(input, text) {
     whole.dataset.isTyped = 'true';
     /** @type {HTMLDetailsElement} */ (document.getElementById('paste')).open = true;
     whole.focus();
-    tell('That is a whole table: look below what it changes.');
+    tell(phrase('That is a whole table: look below what it changes.'));
     return;
   }
   const { row, column } = placeOf(input);
@@ -255,16 +259,16 @@ async function addRow(e) {
     if (answer.status === 409) {
       const row = rows().find(r => r.dataset.learnable === text);
       if (row) inputsOf(row)[0].focus();
-      problem.textContent = 'It has a row already; the cursor stands in it.';
+      problem.textContent = phrase('It has a row already; the cursor stands in it.');
     }
     if (!answer.ok) return;
     table.tBodies[0].insertAdjacentHTML('beforeend', text);
     const row = rows().at(-1);
     form.reset();
     inputsOf(row)[0].focus();
-    tell('Type a stage where a rank asks for it.');
+    tell(phrase('Type a stage where a rank asks for it.'));
   } catch {
-    problem.textContent = 'The school cannot be reached just now.';
+    problem.textContent = phrase('The school cannot be reached just now.');
   }
 }
 

@@ -1,4 +1,5 @@
 // What every room shares: 'g' and a letter goes to a room; a button may choose a value for everybody; signing out leaves nothing.
+import { phrase } from './phrase.js';
 const rooms = {
   t: '/',
   s: '/sheets',
@@ -92,7 +93,9 @@ document.addEventListener('change', e => {
   const most = Number(field.dataset.most);
   const large = [...field.files].find(f => f.size > most);
   const size = bytes => `${(bytes / 1e6).toLocaleString('en-GB', { maximumFractionDigits: 1 })} MB`;
-  field.setCustomValidity(large ? `A file may have ${size(most)}; ${large.name} has ${size(large.size)}.` : '');
+  field.setCustomValidity(
+    large ? phrase('A file may have {0}; {1} has {2}.', size(most), large.name, size(large.size)) : '',
+  );
   field.reportValidity();
 });
 

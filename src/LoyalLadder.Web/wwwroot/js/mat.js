@@ -1,4 +1,5 @@
 // The mat counts by itself from events, so that the network may go and come back. The server keeps the same events.
+import { phrase } from './phrase.js';
 import { follow as listen } from './live.js';
 import { beforeOf } from './mat/before.js';
 import { callsAt } from './mat/beside.js';
@@ -78,7 +79,7 @@ function draw() {
 }
 
 /** A lesson of another day asks once. */
-const startWord = () => (isSure ? 'Start' : `Start, though it is for ${data.day}`);
+const startWord = () => (isSure ? phrase('Start') : phrase('Start, though it is for {0}', data.day));
 
 function speak({ step, at }) {
   const { now, key } = callsAt(step, at);
@@ -93,7 +94,7 @@ const acts = {
     if (state.started !== null) return presses.press(state.since === null ? 'resume' : 'pause');
     if (!isSure) {
       isSure = true;
-      return text('main-word', 'Yes, start it today');
+      return text('main-word', phrase('Yes, start it today'));
     }
     presses.press('start');
   },

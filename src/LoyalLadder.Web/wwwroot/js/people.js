@@ -1,4 +1,5 @@
 // A long list of people: typing narrows it, and how many are ticked is said where something is done with them.
+import { phrase } from './phrase.js';
 const list = document.querySelector('[data-people]');
 const words = document.querySelector('[data-many]');
 const rows = () => /** @type {HTMLTableRowElement[]} */ ([...(list?.querySelectorAll('tbody tr') ?? [])]);
@@ -7,7 +8,7 @@ const plain = text => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 
 function count() {
   const ticked = ticks().filter(t => t.checked).length;
-  if (words) words.textContent = ticked === 0 ? 'With those ticked:' : `With the ${ticked} ticked:`;
+  if (words) words.textContent = ticked === 0 ? phrase('With those ticked:') : phrase('With the {0} ticked:', ticked);
 }
 
 document.querySelector('[data-narrow]')?.addEventListener('input', e => {

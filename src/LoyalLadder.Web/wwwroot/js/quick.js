@@ -1,4 +1,5 @@
 // A clock without a sheet: the same fold, figures and signals as a lesson, kept on this device alone.
+import { phrase } from './phrase.js';
 import { fold, standing } from './mat/fold.js';
 import { keepAwake } from './mat/keep.js';
 import { newKey } from './mat/press.js';
@@ -39,7 +40,8 @@ function phases() {
   const all = [];
   const none = { side: '', stance: '', reps: 0 };
   for (let i = 1; i <= rounds; i++) {
-    if (i > 1 && rest > 0) all.push({ ...none, kind: 'rest', seconds: rest, note: `then ${i} of ${rounds}` });
+    if (i > 1 && rest > 0)
+      all.push({ ...none, kind: 'rest', seconds: rest, note: phrase('then {0} of {1}', i, rounds) });
     const seconds = reps > 0 ? reps * repSeconds : work;
     all.push({ ...none, kind: 'work', seconds, reps, note: rounds > 1 ? `round ${i} of ${rounds}` : '' });
   }
@@ -57,7 +59,7 @@ function start() {
   const seconds = all.reduce((sum, p) => sum + p.seconds, 0);
   const title = `${number('rounds')} x ${number('reps') || spanMs(number('work') * 1000)}`;
   // a breath to get ready, that is not counted as a round
-  const ready = { kind: 'move', seconds: 5, reps: 0, side: '', stance: '', note: 'get ready' };
+  const ready = { kind: 'move', seconds: 5, reps: 0, side: '', stance: '', note: phrase('get ready') };
   program = {
     steps: [
       {
@@ -97,7 +99,7 @@ function draw() {
   if (at && at.lineLeft <= 0 && state.ended === null) return press('end');
   view.draw({ program, state, now: Date.now(), trouble: null, counted: (_, where) => where.count, leftAlone: -1 });
   text('late', '');
-  text('place', 'quick clock');
+  text('place', phrase('quick clock'));
   el('over').hidden = state.ended === null;
   if (state.ended !== null) over(state);
   else if (at && state.since !== null) voice.follow(step, at, { count: at.count, within: -1, call: null, callKey: '' });
@@ -122,7 +124,7 @@ el('again').addEventListener('click', () => {
   document.body.dataset.state = 'waiting';
   el('over').hidden = true;
   text('main-word', 'Start');
-  text('title', 'Quick clock');
+  text('title', phrase('Quick clock'));
 });
 held(el('end'), () => press('end'));
 document.addEventListener('keydown', e => {

@@ -1,4 +1,5 @@
 // Calls rounds aloud: one call large, the next small, what the holder shows, the time.
+import { phrase } from './phrase.js';
 import { lengthOf, standingOf } from './calls.js';
 import { el, span, text } from './mat/words.js';
 import { soundOf } from './sound.js';
@@ -27,14 +28,25 @@ function draw() {
   text(
     'call-round',
     waits
-      ? 'get ready'
-      : `${at.isRest ? 'rest before round' : 'round'} ${at.round + (at.isRest ? 2 : 1)} of ${session.rounds.length}`,
+      ? phrase('get ready')
+      : at.isRest
+        ? phrase('rest before round {0} of {1}', at.round + 2, session.rounds.length)
+        : phrase('round {0} of {1}', at.round + 1, session.rounds.length),
   );
   text(
     'call-now',
-    waits ? span(seconds) : at.isRest ? (session.active ? 'keep moving' : 'rest') : (at.now?.words ?? ''),
+    waits
+      ? span(seconds)
+      : at.isRest
+        ? session.active
+          ? phrase('keep moving')
+          : phrase('rest')
+        : (at.now?.words ?? ''),
   );
-  text('call-next', (waits ? session.rounds[0].calls[0] : at.next)?.words ?? (at.isRest ? '' : 'the end of the round'));
+  text(
+    'call-next',
+    (waits ? session.rounds[0].calls[0] : at.next)?.words ?? (at.isRest ? '' : phrase('the end of the round')),
+  );
   text('call-hold', at.now?.holder ?? '');
   fit();
   text('call-left', span(waits ? session.work : at.left));
@@ -69,7 +81,7 @@ function stop() {
   heard = '';
   mark(null);
   sound.tone(523, 0.9);
-  button.textContent = 'Call them';
+  button.textContent = phrase('Call them');
   text('call-now', 'done');
   text('call-next', '');
 }
@@ -77,7 +89,7 @@ function stop() {
 button?.addEventListener('click', () => {
   if (began !== null) return stop();
   began = Date.now() + 5000;
-  button.textContent = 'Stop';
+  button.textContent = phrase('Stop');
   draw();
 });
 fit();

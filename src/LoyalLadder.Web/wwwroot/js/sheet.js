@@ -1,4 +1,5 @@
 // The keys of the Sheet room. Every key presses a button that is there for the mouse as well.
+import { phrase } from './phrase.js';
 import { follow } from './live.js';
 import { isDragging } from './sheet/drag.js';
 import { pick, picked, showPicks, unpick } from './sheet/picks.js';
@@ -93,7 +94,7 @@ let focusIn = false;
 let here = null;
 const placeHere = () => {
   const box = document.getElementById('here');
-  if (box && here !== null) box.textContent = here.length > 0 ? `also here: ${here.join(', ')}` : '';
+  if (box && here !== null) box.textContent = here.length > 0 ? phrase('also here: {0}', here.join(', ')) : '';
 };
 const words = () =>
   new Map(
@@ -117,7 +118,10 @@ function heed() {
   }
   if (document.querySelector('[data-edit-text], [data-comment-text], #fit, #live details[open]')) {
     tell(
-      `${news.by || 'Somebody'} has changed this sheet. It is shown as soon as you have saved or left what is open here.`,
+      phrase(
+        '{0} has changed this sheet. It is shown as soon as you have saved or left what is open here.',
+        news.by || phrase('Somebody'),
+      ),
     );
     return;
   }
@@ -135,7 +139,8 @@ function showChanged() {
   const now = words();
   const changed = [...now.keys()].filter(line => before.get(line) !== now.get(line));
   for (const line of changed) lineOf(line).classList.add('is-news');
-  if (changed.length > 0 || now.size !== before.size) tell(`${asked.by || 'Somebody'} changed this sheet just now.`);
+  if (changed.length > 0 || now.size !== before.size)
+    tell(phrase('{0} changed this sheet just now.', asked.by || phrase('Somebody')));
   // what is shown now is at least as new as what was told
   if (news === asked) news = null;
 }
@@ -196,13 +201,13 @@ function showHeadings() {
   const headings = /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-segment]')]);
   under.replaceChildren(under.options[0], ...headings.map(h => new Option(h.dataset.segment, h.dataset.line)));
   under.value = '';
-  under.options[0].text = 'where it belongs';
+  under.options[0].text = phrase('where it belongs');
 }
 document.addEventListener('htmx:afterSwap', e => {
   if (at(e).id !== 'matches') return;
   const under = /** @type {HTMLSelectElement | null} */ (document.getElementById('quick-under'));
   const to = /** @type {HTMLElement | null} */ (at(e).querySelector('[data-adds-to]'))?.dataset.addsTo;
-  if (under) under.options[0].text = to || 'where it belongs';
+  if (under) under.options[0].text = to || phrase('where it belongs');
 });
 
 /** The next line that is added is another one: sent with the same key it would be taken for the same. */

@@ -1,4 +1,5 @@
 // The map of a term: one cell is chosen at a time, with the mouse or the arrows; p pins, x keeps out, Enter opens the session.
+import { phrase } from './phrase.js';
 const act = /** @type {HTMLFormElement} */ (document.getElementById('term-act'));
 const words = /** @type {HTMLElement} */ (act?.querySelector('[data-words]'));
 const opener = /** @type {HTMLAnchorElement} */ (act?.querySelector('[data-open]'));
@@ -16,9 +17,14 @@ const columnOf = cell =>
 
 function tell(more = '') {
   const column = columnOf(chosen);
-  const pin = chosen.classList.contains('must') ? ', pinned' : chosen.classList.contains('never') ? ', kept out' : '';
+  const pin = chosen.classList.contains('must')
+    ? phrase(', pinned')
+    : chosen.classList.contains('never')
+      ? phrase(', kept out')
+      : '';
   const name = rowOf(chosen).cells[0].textContent;
-  words.textContent = more || `${name}, ${column.dataset.day}: ${chosen.getAttribute('aria-label') ?? 'nothing'}${pin}`;
+  words.textContent =
+    more || `${name}, ${column.dataset.day}: ${chosen.getAttribute('aria-label') ?? phrase('nothing')}${pin}`;
   for (const button of buttons) button.disabled = !column.dataset.can;
   opener.hidden = !column.dataset.url;
   if (column.dataset.url) opener.href = column.dataset.url;
@@ -60,7 +66,7 @@ async function pin(must) {
     if (!isSaid) cell.classList.add(css);
     tell();
   } catch {
-    tell('That was not kept: the school cannot be reached just now, or the session is over. Try again.');
+    tell(phrase('That was not kept: the school cannot be reached just now, or the session is over. Try again.'));
   }
 }
 

@@ -1,4 +1,5 @@
 // A hall's wall: follows whatever runs there, without a touch; the hour and the next class when nothing does.
+import { phrase } from './phrase.js';
 import { clockOf } from './mat/clock.js';
 import { fold } from './mat/fold.js';
 import { viewOf } from './mat/view.js';
@@ -42,7 +43,7 @@ function take(news) {
 /** Why it may be behind; null while it is in touch. */
 function trouble() {
   if (Date.now() - heardAt < outOfTouchAfter) return null;
-  return `Out of touch since ${hour.format(heardAt)}: it goes on by what it knew.`;
+  return phrase('Out of touch since {0}: it goes on by what it knew.', hour.format(heardAt));
 }
 
 function draw() {
@@ -61,7 +62,7 @@ function idle(now) {
   text('late', '');
   text('wall-clock', '');
   text('idle-clock', hour.format(now));
-  text('idle-next', told.next ? `${told.next.at} ${told.next.name}` : 'No more classes today');
+  text('idle-next', told.next ? `${told.next.at} ${told.next.name}` : phrase('No more classes today'));
   const why = trouble();
   el('unsaved').hidden = why === null;
   text('unsaved', why ?? '');

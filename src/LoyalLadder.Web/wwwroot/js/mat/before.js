@@ -1,4 +1,5 @@
 // Before the start, and at any time from More: the whole lesson, kit to bring, who is there, who needs care behind a touch.
+import { phrase } from '../phrase.js';
 import { el, made, span, text } from './words.js';
 
 const marks = ['away', 'there', 'late'];
@@ -36,7 +37,7 @@ export function beforeOf(data, presses) {
     const key = JSON.stringify(people);
     if (called === key) return;
     called = key;
-    text('there', `${people.filter(p => p.mark > 0).length} there of ${data.students.length}`);
+    text('there', phrase('{0} there of {1}', people.filter(p => p.mark > 0).length, data.students.length));
     const focused = /** @type {HTMLElement} */ (document.activeElement)?.dataset?.who;
     el('roll').replaceChildren(...people.map(personButton));
     if (focused) /** @type {HTMLElement} */ (el('roll').querySelector(`[data-who="${focused}"]`))?.focus();
@@ -86,11 +87,11 @@ async function careLines() {
       signal: AbortSignal.timeout(5000),
     });
     const notes = answer.ok ? await answer.json() : null;
-    if (!notes) return [made('li', '', 'Nobody can be asked just now.')];
+    if (!notes) return [made('li', '', phrase('Nobody can be asked just now.'))];
     return notes.length
       ? notes.map(n => made('li', '', made('b', '', n.name), ` ${n.words}`))
-      : [made('li', '', 'Nothing is noted.')];
+      : [made('li', '', phrase('Nothing is noted.'))];
   } catch {
-    return [made('li', '', 'The school cannot be reached.')];
+    return [made('li', '', phrase('The school cannot be reached.'))];
   }
 }

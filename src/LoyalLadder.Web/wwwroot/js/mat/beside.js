@@ -1,4 +1,5 @@
 // What belongs beside a line: the counts of its combination, what the holder does, the jobs and who goes where, calls, groups.
+import { phrase } from '../phrase.js';
 import { isRightLead, made } from './words.js';
 
 const space = 'http://www.w3.org/2000/svg';
@@ -34,9 +35,9 @@ function strip(counts, isRight) {
   svg.setAttribute('viewBox', '0 0 620 128');
   svg.setAttribute('class', 'mat-strip');
   svg.setAttribute('role', 'img');
-  svg.setAttribute('aria-label', 'Left limbs on the upper rail, right limbs on the lower');
-  svg.innerHTML = `<text class="rail-name" x="0" y="${rails.left + 5}">left</text>
-    <text class="rail-name" x="0" y="${rails.right + 5}">right</text>
+  svg.setAttribute('aria-label', phrase('Left limbs on the upper rail, right limbs on the lower'));
+  svg.innerHTML = `<text class="rail-name" x="0" y="${rails.left + 5}">${phrase('left')}</text>
+    <text class="rail-name" x="0" y="${rails.right + 5}">${phrase('right')}</text>
     <line class="rail" x1="52" x2="616" y1="${rails.left}" y2="${rails.left}"/>
     <line class="rail" x1="52" x2="616" y1="${rails.right}" y2="${rails.right}"/>${parts.join('')}`;
   return svg;
@@ -59,7 +60,11 @@ function countList(step, isRight) {
 
 /** The jobs with who is at which, and where everybody goes next. */
 function jobList(jobs, turn) {
-  const box = made('div', '', made('p', 'beside-head', turn < 0 ? 'jobs' : `turn ${turn + 1}: everybody moves one on`));
+  const box = made(
+    'div',
+    '',
+    made('p', 'beside-head', turn < 0 ? phrase('jobs') : phrase('turn {0}: everybody moves one on', turn + 1)),
+  );
   const list = made('ol', 'mat-jobs');
   for (const [i, job] of jobs.entries()) {
     const group = turn < 0 ? i : (((i - turn) % jobs.length) + jobs.length) % jobs.length;
@@ -88,9 +93,9 @@ function callBox(step, at) {
   return made(
     'div',
     'mat-call',
-    made('p', 'call-now', now?.words ?? 'get ready'),
-    made('p', 'call-next', made('span', 'dim', 'then '), next?.words ?? 'the end of the round'),
-    made('p', 'beside-head', 'the holder'),
+    made('p', 'call-now', now?.words ?? phrase('get ready')),
+    made('p', 'call-next', made('span', 'dim', phrase('then ')), next?.words ?? phrase('the end of the round')),
+    made('p', 'beside-head', phrase('the holder')),
     made('p', 'call-hold', (now ?? next)?.holder ?? ''),
   );
 }
@@ -125,7 +130,7 @@ export function besideOf(place) {
     if (jobs.length) inside.push(jobList(jobs, turn));
     if (step.groups.length) {
       inside.push(
-        made('p', 'beside-head', 'the other groups'),
+        made('p', 'beside-head', phrase('the other groups')),
         made('ul', 'mat-say', ...step.groups.map(g => made('li', '', g))),
       );
     }

@@ -1,4 +1,5 @@
 // After the end: not over after all, or the log on the same screen, filled in from the run.
+import { phrase } from '../phrase.js';
 import { mayGoOn } from './fold.js';
 import { el, spanMs, text } from './words.js';
 
@@ -23,7 +24,7 @@ export function overOf(data) {
       text('log-waits', '');
     } catch {
       asked = false;
-      text('log-waits', 'The network is away: the run is kept here, and the log waits in the diary.');
+      text('log-waits', phrase('The network is away: the run is kept here, and the log waits in the diary.'));
     }
   }
 

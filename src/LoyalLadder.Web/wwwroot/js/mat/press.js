@@ -1,8 +1,9 @@
 // What was pressed, here or on another device: kept on this one until the school has it.
+import { phrase } from '../phrase.js';
 import { mostAhead } from './fold.js';
 
 const mostAtOnce = 400;
-const awayWords = 'Not saved yet: the network is away. The clock goes on; it is saved as soon as it can be.';
+const awayWords = phrase('Not saved yet: the network is away. The clock goes on; it is saved as soon as it can be.');
 
 /**
  * @param {{ run: string, lesson: string, person: string, program: import('./fold.js').Program,
@@ -89,13 +90,13 @@ export function pressesOf(data, clock, token, changed) {
       events.delete(id);
     }
     remember();
-    return judged.refused.length > 0 ? `Not saved: ${judged.refused[0].why}` : null;
+    return judged.refused.length > 0 ? phrase('Not saved: {0}', judged.refused[0].why) : null;
   }
 
   function words(answer) {
     if (answer.type === 'opaqueredirect' || answer.status === 401)
-      return 'You are signed out: sign in on another tab, and it is saved from here.';
-    return 'Not saved yet: the school cannot be reached. The clock goes on; it is saved as soon as it can be.';
+      return phrase('You are signed out: sign in on another tab, and it is saved from here.');
+    return phrase('Not saved yet: the school cannot be reached. The clock goes on; it is saved as soon as it can be.');
   }
 
   /** Asks what others have pressed. */
@@ -156,7 +157,7 @@ export function pressesOf(data, clock, token, changed) {
       const fitted = await fit('POST', way);
       if (fitted) takeProgram(fitted);
       else {
-        trouble = 'Not fitted: the network is away.';
+        trouble = phrase('Not fitted: the network is away.');
         changed();
       }
     },

@@ -1,4 +1,5 @@
 // What is seen on the mat while a lesson runs: drawn anew from where the run stands, ten times a second.
+import { phrase } from '../phrase.js';
 import { besideOf, saysBeside } from './beside.js';
 import { climbOf } from './climb.js';
 import { lateness, offersFit, onTime, standing } from './fold.js';
@@ -27,7 +28,7 @@ export function viewOf(school) {
     el('unsaved').hidden = trouble === null;
     text('unsaved', trouble ?? '');
     document.body.dataset.state = stateWord(state);
-    if (program.steps.length === 0) title('This sheet has nothing to run yet');
+    if (program.steps.length === 0) title(phrase('This sheet has nothing to run yet'));
     else if (state.started !== null && state.ended === null) running(shown);
     else if (state.started === null) waiting(program.steps);
   }
@@ -55,7 +56,7 @@ export function viewOf(school) {
     el('count')?.classList.toggle('main', step.isCalled && phase.reps > 0);
     next(program.steps, state, now + Math.max(0, at.lineLeft));
     late(shown);
-    text('main-word', state.since === null ? 'Go on' : 'Hold');
+    text('main-word', state.since === null ? phrase('Go on') : phrase('Hold'));
   }
 
   /** The whole title: smaller where it is long, and then over more lines. Nothing is ever cut. */
@@ -100,21 +101,21 @@ export function viewOf(school) {
       ? step.dose
       : isOver
         ? `${spanMs(at.lineLeft)} over`
-        : `${spanMs(at.lineLeft)} for this line`;
+        : phrase('{0} for this line', spanMs(at.lineLeft));
     text('line-left', left);
   }
 
   function wordsFor(step, phase, isOver, count) {
     if (count > 0) return school.words[count - 1] ?? '';
-    if (step.isOpen) return 'as long as you need';
-    return isOver ? 'time is up: next' : phaseWord(phase);
+    if (step.isOpen) return phrase('as long as you need');
+    return isOver ? phrase('time is up: next') : phaseWord(phase);
   }
 
   function side(step, at) {
     const phase = step.phases[at.phase];
     const then = thenWhat(step.phases[at.phase + 1], step.phases[at.phase + 2]);
-    text('side', [phase.kind === 'change' ? 'change to' : '', phase.side].filter(Boolean).join(' '));
-    text('stance', phase.stance && phase.side && !phase.side.includes('lead') ? phase.stance : '');
+    text('side', [phase.kind === 'change' ? phrase('change to') : '', phase.side].filter(Boolean).join(' '));
+    text('stance', phase.side ? phase.stance : '');
     text('then', then);
     el('side-box').hidden = !phase.side && !then;
   }
@@ -132,22 +133,31 @@ export function viewOf(school) {
     if (nexted === key) return;
     nexted = key;
     const lines = coming.map(({ step, hour: when }, i) =>
-      made('li', '', made('span', 'dim', i === 0 ? 'next ' : `${when} `), made('b', '', step.title), ` ${step.dose}`),
+      made(
+        'li',
+        '',
+        made('span', 'dim', i === 0 ? phrase('next ') : `${when} `),
+        made('b', '', step.title),
+        ` ${step.dose}`,
+      ),
     );
     el('next').replaceChildren(
-      ...(lines.length ? lines : [made('li', '', made('span', 'dim', 'then '), made('b', '', 'the end'))]),
+      ...(lines.length
+        ? lines
+        : [made('li', '', made('span', 'dim', phrase('then ')), made('b', '', phrase('the end')))]),
     );
   }
 
   function late({ program, state, now, leftAlone }) {
     const seconds = lateness(program, state, school.bookedEnd, school.minutes, now) ?? 0;
-    const words = Math.abs(seconds) < onTime ? 'on time' : `${span(seconds)} ${seconds > 0 ? 'late' : 'early'}`;
+    const words =
+      Math.abs(seconds) < onTime ? phrase('on time') : phrase(seconds > 0 ? '{0} late' : '{0} early', span(seconds));
     el('late').className = seconds >= onTime ? 'is-late' : '';
     text('late', words);
     const bar = el('fit-bar');
     if (!bar) return;
     bar.hidden = !offersFit(program, state, seconds) || leftAlone === state.current;
-    if (!bar.hidden) text('fit-words', `${span(seconds)} late.`);
+    if (!bar.hidden) text('fit-words', phrase('{0} late.', span(seconds)));
   }
 
   return { draw };
@@ -163,7 +173,10 @@ export function showOffer(offer) {
 
 function wayButton(way, late, number) {
   const left = late - way.secondsSaved;
-  const then = Math.abs(left) < onTime ? 'then on time' : `then ${span(left)} ${left > 0 ? 'late' : 'early'}`;
+  const then =
+    Math.abs(left) < onTime
+      ? phrase('then on time')
+      : phrase(left > 0 ? 'then {0} late' : 'then {0} early', span(left));
   const button = /** @type {HTMLButtonElement} */ (
     made('button', 'way', made('span', 'way-no', String(number)), made('strong', '', way.title), made('span', '', then))
   );
@@ -172,7 +185,7 @@ function wayButton(way, late, number) {
 }
 
 function nothingToOffer(offer) {
-  if (!offer) return 'The school cannot be reached: skip lines by hand for now.';
-  if (offer.lateSeconds <= 0) return 'It ends in time as it is.';
-  return 'None of the three ways ends in time. Skip by hand what you can answer for; keep water and cool-down.';
+  if (!offer) return phrase('The school cannot be reached: skip lines by hand for now.');
+  if (offer.lateSeconds <= 0) return phrase('It ends in time as it is.');
+  return phrase('None of the three ways ends in time. Skip by hand what you can answer for; keep water and cool-down.');
 }

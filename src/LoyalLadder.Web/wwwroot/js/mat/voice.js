@@ -1,5 +1,6 @@
 // What is heard of a line: signals at changes, a click for each count, the repetitions in the school's language.
 
+import { language } from '../phrase.js';
 import { phaseWord } from './words.js';
 
 /**
@@ -16,7 +17,7 @@ export function voiceOf(school, sound) {
   function began(phase) {
     if (phase.kind === 'move' || phase.kind === 'open') return;
     sound.tone(phase.kind === 'work' ? 660 : 523, 0.5);
-    if (phase.kind === 'change' || phase.kind === 'swap') sound.say(phaseWord(phase), 'en');
+    if (phase.kind === 'change' || phase.kind === 'swap') sound.say(phaseWord(phase), language);
   }
 
   /** Ten seconds before the end, the last three, the end. */

@@ -1,4 +1,5 @@
 // Words and figures that every screen of a run says the same.
+import { phrase } from '../phrase.js';
 
 export const span = seconds => {
   const s = Math.ceil(Math.abs(seconds) - 1e-6);
@@ -30,21 +31,27 @@ export function following(steps, from, by) {
   return to;
 }
 
-const phaseWords = { teach: 'show it', change: 'other side', rest: 'rest', swap: 'partners swap' };
+const phaseWords = {
+  teach: phrase('show it'),
+  change: phrase('other side'),
+  rest: phrase('rest'),
+  swap: phrase('partners swap'),
+};
 
 /** A change has its own words where it is no change of sides: 'move on', 'next plank'. */
 export function phaseWord(phase) {
-  if (phase.kind === 'move') return `get there: ${phase.note}`;
+  if (phase.kind === 'move') return phrase('get there: {0}', phase.note);
   if (phase.kind === 'change' && !phase.side) return phase.note;
   return phaseWords[phase.kind] ?? '';
 }
 
 export function thenWhat(next, behind) {
   if (!next) return '';
-  if (next.kind === 'change' && next.side) return `then the other side${behind?.reps ? `, ${behind.reps}` : ''}`;
-  if (next.kind === 'swap') return 'then partners swap';
-  if (next.kind === 'rest') return 'then rest';
-  return next.note ? `then ${next.note}` : '';
+  if (next.kind === 'change' && next.side)
+    return phrase('then the other side') + (behind?.reps ? `, ${behind.reps}` : '');
+  if (next.kind === 'swap') return phrase('then partners swap');
+  if (next.kind === 'rest') return phrase('then rest');
+  return next.note ? phrase('then {0}', next.note) : '';
 }
 
 /** The share of a repetition that has passed, and the count that is due by it; -1 where nothing is counted. */
@@ -57,4 +64,4 @@ export function withinRep(step, phase, at) {
 }
 
 /** True where the line runs with the right foot in front now. */
-export const isRightLead = phase => phase.stance.startsWith('right');
+export const isRightLead = phase => phase.rightLead;

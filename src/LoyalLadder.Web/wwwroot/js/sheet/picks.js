@@ -1,4 +1,5 @@
 // Lines that are picked, so that one press acts on all of them. They stay picked while the live part is renewed.
+import { phrase } from '../phrase.js';
 
 const kept = new Set();
 const boxes = () => /** @type {HTMLInputElement[]} */ ([...document.querySelectorAll('[name="pick"]')]);
@@ -33,7 +34,7 @@ export function showPicks() {
   const bar = document.getElementById('picked');
   if (!bar) return;
   bar.hidden = all === 0;
-  document.getElementById('picked-count').textContent = `${all} ${all === 1 ? 'line' : 'lines'}`;
+  document.getElementById('picked-count').textContent = all === 1 ? phrase('1 line') : phrase('{0} lines', all);
 }
 
 function heed(box) {

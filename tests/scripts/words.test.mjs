@@ -67,10 +67,10 @@ test("what was left out is stepped over in both directions", () => {
     assert.equal(following(steps, 3, 1), 4);
 });
 
-test("the right lead is the right foot in front, in both words of the clock", () => {
-    assert.equal(isRightLead({ stance: "right foot in front" }), true);
-    assert.equal(isRightLead({ stance: "left foot in front" }), false);
-    assert.equal(isRightLead({ stance: "" }), false);
+test("the right lead is said by the phase, whatever its words", () => {
+    assert.equal(isRightLead({ rightLead: true }), true);
+    assert.equal(isRightLead({ rightLead: false }), false);
+    assert.equal(isRightLead({}), false);
 });
 
 const counts = [{ at: 0 }, { at: 0.4 }, { at: 0.75 }];

@@ -64,4 +64,4 @@ export function withinRep(step, phase, at) {
 }
 
 /** True where the line runs with the right foot in front now. */
-export const isRightLead = phase => phase.rightLead;
+export const isRightLead = phase => phase.rightLead === true;

@@ -85,7 +85,10 @@ function argumentsAt(text, at) {
 function phrasesOfCode(text) {
   const found = [];
   const add = (index, words) => words && /\p{L}/u.test(words) && found.push([index, words]);
-  for (const m of text.matchAll(/(?<![\w])(?:Say|Later)\(/g)) add(m.index, phraseAt(text, m.index + m[0].length)?.phrase);
+  for (const m of text.matchAll(/(?<!\w)(?:Say|Later)\(/g)) {
+    const said = phraseAt(text, m.index + m[0].length);
+    if (said && /^\s*\)/.test(text.slice(said.end, said.end + 80))) add(m.index, said.phrase);
+  }
   for (const m of text.matchAll(/ErrorMessage = |Display\(Name = /g)) add(m.index, phraseAt(text, m.index + m[0].length)?.phrase);
   // constants, which attributes need, are said where they are used
   for (const m of text.matchAll(/const string (?:Refusal|OpenQuote|SomebodyElse|TooLong) =/g))

@@ -42,9 +42,9 @@ public static class TwoSides
     private static string Own(Element element, NamingSchool naming) =>
         NotationWriter.Write(element with { Attack = null, Level = null, Clock = null, Stance = null }, naming);
 
-    private static string Aim(Element element) => element.AimedAt?.ToString().ToLowerInvariant() ?? "";
+    private static string Aim(Element element) => element.AimedAt is { } level ? Levels.Said(level) : "";
 
-    private static string At(Level? level) => level is { } l ? $" to the {l.ToString().ToLowerInvariant()}" : "";
+    private static string At(Level? level) => level is { } l ? Say($" to the {Levels.Said(l)}") : "";
 
     /// <summary>Strikes stop short of a partner; locks, throws and holds end when the partner taps.</summary>
     private static string Stop(Technique technique) =>

@@ -11,10 +11,10 @@ public static class TermFaults
         var faults = new List<string>();
         var sessions = ask.InOrder;
         if (!plan.Sessions.Select(s => s.Session).SequenceEqual(sessions.Select(s => s.Id)))
-            return [Say("The plan has other sessions than the ask.")];
+            return ["The plan has other sessions than the ask."];
         var items = ask.Items.ToDictionary(i => i.Id, StringComparer.Ordinal);
         foreach (var unknown in plan.Sessions.SelectMany(s => s.Items).Where(i => !items.ContainsKey(i)).Distinct())
-            faults.Add(Say($"{unknown} was not asked for."));
+            faults.Add($"{unknown} was not asked for.");
         if (faults.Count > 0)
             return faults;
         Each(ask, plan, sessions, items, faults);
@@ -43,23 +43,23 @@ public static class TermFaults
             var (session, held) = (sessions[n], plan.Sessions[n].Items);
             var (seconds, fresh) = (0, 0);
             if (held.Distinct().Count() < held.Count)
-                faults.Add(Say($"{session.Id} has something twice."));
+                faults.Add($"{session.Id} has something twice.");
             if (held.Count > 0 && session.Date > (ask.LastDay ?? DateOnly.MaxValue))
-                faults.Add(Say($"{session.Id} lies too near to the grading."));
+                faults.Add($"{session.Id} lies too near to the grading.");
             foreach (var item in held.Distinct().Select(i => items[i]))
             {
                 fresh += item.IsNew && times[item.Id] == 0 ? 1 : 0;
                 seconds += item.SecondsOf(times[item.Id]++);
                 foreach (var thing in item.Kit.Where(k => !session.Kit.Contains(k)))
-                    faults.Add(Say($"{session.Id} has no {thing} for {item.Id}."));
+                    faults.Add($"{session.Id} has no {thing} for {item.Id}.");
             }
             if (seconds > session.Minutes * 60)
-                faults.Add(Say($"{session.Id} holds {seconds} s of {session.Minutes * 60}."));
+                faults.Add($"{session.Id} holds {seconds} s of {session.Minutes * 60}.");
             if (fresh > ask.Limits.NewItems)
-                faults.Add(Say($"{session.Id} has {fresh} new items."));
+                faults.Add($"{session.Id} has {fresh} new items.");
         }
         foreach (var item in items.Values.Where(i => times[i.Id] > i.Open))
-            faults.Add(Say($"{item.Id} stands {times[item.Id]} times, {item.Open} are open."));
+            faults.Add($"{item.Id} stands {times[item.Id]} times, {item.Open} are open.");
     }
 
     private static void Spaced(
@@ -75,7 +75,7 @@ public static class TermFaults
         {
             var day = sessions[place].Date;
             if (before is { } last && day.DayNumber - last.DayNumber < ask.Limits.LeastDays)
-                faults.Add(Say($"{item.Id} comes again after {day.DayNumber - last.DayNumber} days."));
+                faults.Add($"{item.Id} comes again after {day.DayNumber - last.DayNumber} days.");
             before = day;
         }
     }
@@ -92,7 +92,7 @@ public static class TermFaults
                 continue;
             var comes = plan.PlacesOf(first.Id).ToList();
             if (comes.Count < needed || comes[needed - 1] >= places[0])
-                faults.Add(Say($"{item.Id} comes before the second of {first.Id}."));
+                faults.Add($"{item.Id} comes before the second of {first.Id}.");
         }
     }
 
@@ -110,7 +110,7 @@ public static class TermFaults
                 continue;
             var worked = Hard(a).Intersect(Hard(b)).ToList();
             if (worked.Count > 0)
-                faults.Add(Say($"{sessions[b].Id} works {string.Join(", ", worked)} hard the day after."));
+                faults.Add($"{sessions[b].Id} works {string.Join(", ", worked)} hard the day after.");
         }
 
         IEnumerable<string> Hard(int n) =>
@@ -124,6 +124,6 @@ public static class TermFaults
     {
         var held = plan.Sessions.ToDictionary(s => s.Session, s => s.Items, StringComparer.Ordinal);
         foreach (var pin in ask.Pins.Where(p => held[p.Session].Contains(p.Item) != p.Must))
-            faults.Add(Say($"{pin.Item} in {pin.Session} is pinned otherwise."));
+            faults.Add($"{pin.Item} in {pin.Session} is pinned otherwise.");
     }
 }

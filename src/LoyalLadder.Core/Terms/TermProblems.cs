@@ -10,9 +10,9 @@ public static class TermProblems
     {
         var problems = new List<TermProblem>();
         if (ask.Sessions.Count is 0 or > TermAsk.MostSessions)
-            problems.Add(new TermProblem("sessions", Say($"1 to {TermAsk.MostSessions} sessions.")));
+            problems.Add(new TermProblem("sessions", $"1 to {TermAsk.MostSessions} sessions."));
         if (ask.Items.Count > TermAsk.MostItems)
-            problems.Add(new TermProblem("items", Say($"At most {TermAsk.MostItems} items.")));
+            problems.Add(new TermProblem("items", $"At most {TermAsk.MostItems} items."));
         // what is far too long is not looked through
         if (problems.Count > 0)
             return problems;
@@ -21,9 +21,7 @@ public static class TermProblems
         Limits(ask, problems);
         Pins(ask, problems);
         if (Circle(ask) is { } circle)
-            problems.Add(
-                new TermProblem("items", Say($"These wait for each other: {string.Join(", then ", circle)}."))
-            );
+            problems.Add(new TermProblem("items", $"These wait for each other: {string.Join(", then ", circle)}."));
         return problems;
     }
 
@@ -34,9 +32,9 @@ public static class TermProblems
         {
             var session = ask.Sessions[i];
             if (string.IsNullOrWhiteSpace(session.Id) || !known.Add(session.Id))
-                problems.Add(new TermProblem($"sessions[{i}].id", Say("Each session has a key of its own.")));
+                problems.Add(new TermProblem($"sessions[{i}].id", "Each session has a key of its own."));
             if (session.Minutes is < 0 or > MostMinutes)
-                problems.Add(new TermProblem($"sessions[{i}].minutes", Say($"0 to {MostMinutes} minutes.")));
+                problems.Add(new TermProblem($"sessions[{i}].minutes", $"0 to {MostMinutes} minutes."));
         }
     }
 
@@ -47,26 +45,22 @@ public static class TermProblems
         for (var i = 0; i < ask.Items.Count; i++)
         {
             var item = ask.Items[i];
-            Check(
-                !string.IsNullOrWhiteSpace(item.Id) && known.Add(item.Id),
-                "id",
-                Say("Each item has a key of its own.")
-            );
+            Check(!string.IsNullOrWhiteSpace(item.Id) && known.Add(item.Id), "id", "Each item has a key of its own.");
             Check(
                 item is { Wanted: >= 1, Open: <= TermItem.MostWanted },
                 "wanted",
-                Say($"1 to {TermItem.MostWanted} exposures.")
+                $"1 to {TermItem.MostWanted} exposures."
             );
             Check(
                 item.Seconds.Count is >= 1 and <= 3 && item.Seconds.All(s => s is > 0 and <= MostSeconds),
                 "seconds",
-                Say("One to three lengths above 0: of the first, the second and every later exposure.")
+                "One to three lengths above 0: of the first, the second and every later exposure."
             );
-            Check(item.Taught.Times is >= 0 and <= 1000, "taught.times", Say("0 or more."));
-            Check(item.Weight is > 0 and <= 1000, "weight", Say("Above 0, at most 1,000."));
+            Check(item.Taught.Times is >= 0 and <= 1000, "taught.times", "0 or more.");
+            Check(item.Weight is > 0 and <= 1000, "weight", "Above 0, at most 1,000.");
             Check(item.Effort is >= 1 and <= 5, "effort", "1 to 5.");
             for (var n = 0; n < item.After.Count; n++)
-                Check(ids.Contains(item.After[n]), $"after[{n}]", Say($"There is no item '{item.After[n]}'."));
+                Check(ids.Contains(item.After[n]), $"after[{n}]", $"There is no item '{item.After[n]}'.");
 
             void Check(bool holds, string field, string message)
             {
@@ -81,15 +75,11 @@ public static class TermProblems
         var limits = ask.Limits;
         Check(limits.NewItems is >= 0 and <= 50, "limits.newItems", "0 to 50.");
         Check(limits.LeastDays is >= 0 and <= 60, "limits.leastDays", "0 to 60.");
-        Check(
-            limits.MostDays >= limits.LeastDays && limits.MostDays <= 400,
-            "limits.mostDays",
-            Say("Least days to 400.")
-        );
+        Check(limits.MostDays >= limits.LeastDays && limits.MostDays <= 400, "limits.mostDays", "Least days to 400.");
         Check(limits.FreeDays is >= 0 and <= 60, "limits.freeDays", "0 to 60.");
         Check(ask.SecondsToSolve is >= 1 and <= 60, "seconds", "1 to 60.");
         if (ask.LastDay is { } last && ask.Sessions.All(s => s.Date > last))
-            problems.Add(new TermProblem("grading", Say("Every session lies behind the last day before the grading.")));
+            problems.Add(new TermProblem("grading", "Every session lies behind the last day before the grading."));
 
         void Check(bool holds, string field, string message)
         {
@@ -107,11 +97,11 @@ public static class TermProblems
         {
             var pin = ask.Pins[i];
             if (!sessions.Contains(pin.Session))
-                problems.Add(new TermProblem($"pins[{i}].session", Say($"There is no session '{pin.Session}'.")));
+                problems.Add(new TermProblem($"pins[{i}].session", $"There is no session '{pin.Session}'."));
             if (!items.Contains(pin.Item))
-                problems.Add(new TermProblem($"pins[{i}].item", Say($"There is no item '{pin.Item}'.")));
+                problems.Add(new TermProblem($"pins[{i}].item", $"There is no item '{pin.Item}'."));
             if (said.TryGetValue((pin.Session, pin.Item), out var must) && must != pin.Must)
-                problems.Add(new TermProblem($"pins[{i}].must", Say("Another pin says the opposite.")));
+                problems.Add(new TermProblem($"pins[{i}].must", "Another pin says the opposite."));
             said[(pin.Session, pin.Item)] = pin.Must;
         }
     }

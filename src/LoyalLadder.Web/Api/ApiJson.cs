@@ -61,16 +61,14 @@ public static class ApiJson
             return (
                 null,
                 Results.Json(
-                    new ApiErrors([new ApiError("", null, null, Say($"At most {MostBytes:N0} bytes."))]),
+                    new ApiErrors([new ApiError("", null, null, $"At most {MostBytes:N0} bytes.")]),
                     statusCode: StatusCodes.Status413PayloadTooLarge
                 )
             );
         try
         {
             var read = JsonSerializer.Deserialize<T>(body, Strict);
-            return read is null
-                ? (null, Refuse([new ApiError("", 1, 1, Say("An object is expected."))]))
-                : (read, null);
+            return read is null ? (null, Refuse([new ApiError("", 1, 1, "An object is expected.")])) : (read, null);
         }
         catch (JsonException e)
         {
@@ -108,7 +106,7 @@ public static class ApiJson
         from list in lists
         from place in list.List.Select((one, i) => (one, i))
         where place.one is null
-        select new ApiError($"{list.Path}[{place.i}]", null, null, Say("Something is expected here."));
+        select new ApiError($"{list.Path}[{place.i}]", null, null, "Something is expected here.");
 
     public static IResult Refuse(IReadOnlyList<ApiError> errors) =>
         Results.Json(new ApiErrors(errors), statusCode: StatusCodes.Status422UnprocessableEntity);
@@ -117,11 +115,11 @@ public static class ApiJson
     private static string Plain(JsonException e, string required)
     {
         if (e.Message.Contains("could not be mapped", StringComparison.Ordinal))
-            return Say("There is no such field.");
+            return "There is no such field.";
         if (e.Message.Contains("could not be converted", StringComparison.Ordinal))
-            return Say("This value is of the wrong kind.");
+            return "This value is of the wrong kind.";
         if (e.Message.Contains("missing required", StringComparison.Ordinal))
             return required;
-        return Say("This is not JSON from here on.");
+        return "This is not JSON from here on.";
     }
 }

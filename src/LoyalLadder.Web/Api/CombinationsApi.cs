@@ -62,13 +62,13 @@ public static class CombinationsApi
     public static void MapCombinationsApi(this IEndpointRouteBuilder routes) =>
         routes
             .MapPost("/api/v1/combinations/trace", Trace)
-            .AsApi<TraceRequest, TraceAnswer>(Say("Follows a combination over the floor."));
+            .AsApi<TraceRequest, TraceAnswer>("Follows a combination over the floor.");
 
     private static async Task<IResult> Trace(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
         var (request, refusal) = await ApiJson.Read<TraceRequest>(
             context.Request,
-            Say("Send at least notation, lead and ageBand."),
+            "Send at least notation, lead and ageBand.",
             cancel
         );
         if (request is null)
@@ -93,15 +93,11 @@ public static class CombinationsApi
         var band = AgeBands.Read(request.AgeBand);
         var naming = NamingWords.Read(request.Naming, schools);
         var errors = new List<ApiError>();
-        Check(lead is not null, "lead", Say("Send left or right."));
-        Check(band is not null, "ageBand", Say("Send kids, teens or adults."));
+        Check(lead is not null, "lead", "Send left or right.");
+        Check(band is not null, "ageBand", "Send kids, teens or adults.");
         Check(naming is not null, "naming", NamingWords.Expected);
-        Check(request.Setting is null or "partner" or "solo", "setting", Say("Send partner or solo, or leave it out."));
-        Check(
-            request.Partner is null or "same" or "opposite",
-            "partner",
-            Say("Send same or opposite, or leave it out.")
-        );
+        Check(request.Setting is null or "partner" or "solo", "setting", "Send partner or solo, or leave it out.");
+        Check(request.Partner is null or "same" or "opposite", "partner", "Send same or opposite, or leave it out.");
         if (errors.Count == 0)
             return (
                 new TraceAsked(
@@ -125,7 +121,7 @@ public static class CombinationsApi
 
     private static ApiError Error(NotationError error)
     {
-        var near = error.Suggestions.Count == 0 ? "" : Say($" Near it: {string.Join(", ", error.Suggestions)}.");
+        var near = error.Suggestions.Count == 0 ? "" : $" Near it: {string.Join(", ", error.Suggestions)}.";
         return new ApiError("notation", 1, error.Position + 1, error.Message + near);
     }
 

@@ -28,15 +28,11 @@ public static class DraftApi
     public static void MapDraftApi(this IEndpointRouteBuilder routes) =>
         routes
             .MapPost("/api/v1/lessons/draft", Draft)
-            .AsApi<DraftRequest, DraftAnswer>(Say("Drafts the sheet of a class's session; nothing is kept."));
+            .AsApi<DraftRequest, DraftAnswer>("Drafts the sheet of a class's session; nothing is kept.");
 
     private static async Task<IResult> Draft(HttpContext context, DraftBook drafts, CancellationToken cancel)
     {
-        var (request, refusal) = await ApiJson.Read<DraftRequest>(
-            context.Request,
-            Say("Send classId and date."),
-            cancel
-        );
+        var (request, refusal) = await ApiJson.Read<DraftRequest>(context.Request, "Send classId and date.", cancel);
         if (request is null)
             return refusal!;
         var (sheet, errors) = await drafts.Write(request.ClassId, request.Date, request.Seed, cancel);

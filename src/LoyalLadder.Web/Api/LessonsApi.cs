@@ -84,7 +84,7 @@ public static class LessonsApi
         routes.MapPost("/api/v1/lessons/clock", Clock).AsApi<ClockRequest, ClockAnswer>("Reads a sheet and times it.");
         routes
             .MapPost("/api/v1/lessons/fit", Fit)
-            .AsApi<ClockRequest, FitAnswer>(Say("Fits a sheet into its time."), Policies.ApiPlan);
+            .AsApi<ClockRequest, FitAnswer>("Fits a sheet into its time.", Policies.ApiPlan);
     }
 
     private static async Task<IResult> Clock(HttpContext context, OwnSchool own, CancellationToken cancel)
@@ -148,7 +148,7 @@ public static class LessonsApi
     {
         var (request, refusal) = await ApiJson.Read<ClockRequest>(
             context.Request,
-            Say("Send at least sheet, ageBand, headcount and minutes."),
+            "Send at least sheet, ageBand, headcount and minutes.",
             cancel
         );
         if (request is null)
@@ -229,19 +229,19 @@ public static class LessonsApi
     private static List<ApiError> Errors(ClockRequest request)
     {
         var errors = new List<ApiError>();
-        Check(AgeBands.Read(request.AgeBand) is not null, "ageBand", Say("Send kids, teens or adults."));
-        Check(request.Headcount is >= 1 and <= 500, "headcount", Say("Send 1 to 500."));
-        Check(request.Minutes is >= 5 and <= 300, "minutes", Say("Send 5 to 300."));
-        Check(request.Bags is >= 0 and <= 99, "bags", Say("Send 0 to 99."));
+        Check(AgeBands.Read(request.AgeBand) is not null, "ageBand", "Send kids, teens or adults.");
+        Check(request.Headcount is >= 1 and <= 500, "headcount", "Send 1 to 500.");
+        Check(request.Minutes is >= 5 and <= 300, "minutes", "Send 5 to 300.");
+        Check(request.Bags is >= 0 and <= 99, "bags", "Send 0 to 99.");
         Check(
             request.Floor is not { } f || (f.Length is >= 3 and <= 100 && f.Width is >= 2 and <= 100),
             "floor",
-            Say("Send metres: length 3 to 100, width 2 to 100.")
+            "Send metres: length 3 to 100, width 2 to 100."
         );
         Check(
             TimeOnly.TryParseExact(request.Start, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out _),
             "start",
-            Say("Send hours and minutes, such as 18:00.")
+            "Send hours and minutes, such as 18:00."
         );
         return errors;
 

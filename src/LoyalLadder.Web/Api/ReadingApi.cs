@@ -50,13 +50,13 @@ public static class ReadingApi
     public static void MapReadingApi(this IEndpointRouteBuilder routes) =>
         routes
             .MapPost("/api/v1/lessons/read", Read)
-            .AsApi<ReadRequest, ReadAnswer>(Say("Says how a sheet is understood, line by line."));
+            .AsApi<ReadRequest, ReadAnswer>("Says how a sheet is understood, line by line.");
 
     private static async Task<IResult> Read(HttpContext context, OwnSchool own, CancellationToken cancel)
     {
         var (request, refusal) = await ApiJson.Read<ReadRequest>(
             context.Request,
-            Say("Send at least sheet and ageBand."),
+            "Send at least sheet and ageBand.",
             cancel
         );
         if (request is null)
@@ -64,7 +64,7 @@ public static class ReadingApi
         var facts = await own.Facts(cancel);
         var naming = NamingWords.Read(request.Naming, facts.School.Naming);
         if (AgeBands.Read(request.AgeBand) is null)
-            return ApiJson.Refuse([new ApiError("ageBand", null, null, Say("Send kids, teens or adults."))]);
+            return ApiJson.Refuse([new ApiError("ageBand", null, null, "Send kids, teens or adults.")]);
         if (naming is not { } school)
             return ApiJson.Refuse([new ApiError("naming", null, null, NamingWords.Expected)]);
         var reader = facts.Material.Sheets(school);

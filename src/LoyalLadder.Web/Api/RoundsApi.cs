@@ -42,11 +42,7 @@ public static class RoundsApi
         CancellationToken cancel
     )
     {
-        var (request, refusal) = await ApiJson.Read<RoundRequest>(
-            context.Request,
-            Say("Send at least ageBand."),
-            cancel
-        );
+        var (request, refusal) = await ApiJson.Read<RoundRequest>(context.Request, "Send at least ageBand.", cancel);
         if (request is null)
             return refusal!;
         if (ApiJson.Nulls(("focus", request.Focus)).ToList() is { Count: > 0 } nulls)

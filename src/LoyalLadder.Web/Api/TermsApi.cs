@@ -101,13 +101,13 @@ public static class TermsApi
     public static void MapTermsApi(this IEndpointRouteBuilder routes) =>
         routes
             .MapPost("/api/v1/terms/plan", Plan)
-            .AsApi<TermRequest, TermAnswer>(Say("Lays out a term."), Access.Policies.ApiPlan);
+            .AsApi<TermRequest, TermAnswer>("Lays out a term.", Access.Policies.ApiPlan);
 
     private static async Task<IResult> Plan(HttpContext context, SchoolScope scope, CancellationToken cancel)
     {
         var (request, refusal) = await ApiJson.Read<TermRequest>(
             context.Request,
-            Say("Send at least sessions (id, date, minutes) and items (id)."),
+            "Send at least sessions (id, date, minutes) and items (id).",
             cancel
         );
         if (request is null)

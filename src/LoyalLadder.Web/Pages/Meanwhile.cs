@@ -26,8 +26,9 @@ public sealed partial record Meanwhile(string By, IReadOnlyList<FieldClash> Fiel
         );
 
     private static string LabelOf(PropertyInfo field) =>
-        field.GetCustomAttribute<DisplayAttribute>()?.Name
-        ?? Capitals().Replace(field.Name, " $1").Trim().ToLowerInvariant();
+        field.GetCustomAttribute<DisplayAttribute>()?.Name is { } name
+            ? Say(name)
+            : Capitals().Replace(field.Name, " $1").Trim().ToLowerInvariant();
 
     private static string Text(object? value) =>
         value switch

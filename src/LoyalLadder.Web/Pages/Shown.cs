@@ -1,6 +1,11 @@
 using System.Globalization;
 using LoyalLadder.Data.Lessons;
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Web.Pages.Material;
+using Microsoft.AspNetCore.Mvc.Rendering;
 
 namespace LoyalLadder.Web.Pages;
 
@@ -18,6 +23,35 @@ public static class Shown
 
     /// <summary>'3 Dec 2041'.</summary>
     public static string LongDay(DateOnly date) => date.ToString("d MMM yyyy", Names);
+
+    public static string Weekday(DayOfWeek day) => Names.GetDayName(day);
+
+    /// <summary>To choose from.</summary>
+    public static IEnumerable<SelectListItem> Weekdays() =>
+        Enum.GetValues<DayOfWeek>().Select(d => new SelectListItem(Weekday(d), d.ToString()));
+
+    /// <summary>To choose from.</summary>
+    public static IEnumerable<SelectListItem> Bands() =>
+        Enum.GetValues<AgeBand>().Select(b => new SelectListItem(Spoken.Capital(AgeBands.Said(b)), b.ToString()));
+
+    /// <summary>To choose from.</summary>
+    public static IEnumerable<SelectListItem> Namings() =>
+        Enum.GetValues<NamingSchool>().Select(n => new SelectListItem(MaterialWords.Of(n), n.ToString()));
+
+    /// <summary>To choose from: the language that the mat counts in.</summary>
+    public static IEnumerable<SelectListItem> Countings() =>
+        Enum.GetValues<CountingLanguage>()
+            .Select(c => new SelectListItem(
+                c switch
+                {
+                    CountingLanguage.English => Say("English"),
+                    CountingLanguage.Japanese => Say("Japanese"),
+                    CountingLanguage.Korean => Say("Korean"),
+                    CountingLanguage.Thai => Say("Thai"),
+                    _ => Say("Mandarin"),
+                },
+                c.ToString()
+            ));
 
     public static string Hour(TimeOnly time) => time.ToString("HH:mm", CultureInfo.InvariantCulture);
 

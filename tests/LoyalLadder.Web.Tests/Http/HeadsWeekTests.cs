@@ -53,13 +53,15 @@ public sealed class HeadsWeekTests
             .SignOffs.IgnoreQueryFilters()
             .Include(s => s.Requirement!.Rank!.Track)
             .Where(s => s.Requirement!.Rank!.Track!.Name == "Teens" && s.Requirement.PutAwayAt == null)
+            .OrderBy(s => s.RequirementId)
             .Select(s => s.Requirement!)
             .FirstAsync(Cancel);
         var was = page.QuerySelector($"tr[data-learnable='{signed.Learnable}'] input[data-rank='{signed.RankId}']")!
             .GetAttribute("value")!;
         var (rank, learnable) = (signed.RankId.ToString(), signed.Learnable);
         // somebody else's state is shown, not overwritten
-        var clash = await Cells(ines, grid, rank, learnable, "not what stands there", "1");
+        var mine = was == "1" ? "2" : "1";
+        var clash = await Cells(ines, grid, rank, learnable, "not what stands there", mine);
         Assert.Equal(was, clash.GetProperty("cells")[0].GetProperty("text").GetString());
         Assert.NotEqual(JsonValueKind.Null, clash.GetProperty("cells")[0].GetProperty("problem").ValueKind);
         await Cells(ines, grid, rank, learnable, was, "");

@@ -33,6 +33,7 @@ public sealed partial class RoleTableTests
         1 GET /live
         1 GET /timetable.ics
         0 GET /openapi/{documentName}.json
+        0 GET /words/{code}.js
         1 GET /gradings
         1 GET /gradings/{id:guid}
         1 GET /gradings/{id:guid}?handler=Certificates
@@ -296,6 +297,7 @@ public sealed partial class RoleTableTests
         1 POST /me?handler=NoCodes
         1 POST /me?handler=NoPasskey
         1 POST /me?handler=Password
+        1 POST /me?handler=Language
         1 POST /me?handler=End
         1 POST /me?handler=EndOthers
         3 POST /school/halls?handler=Tablet

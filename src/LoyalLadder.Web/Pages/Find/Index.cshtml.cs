@@ -45,7 +45,13 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolFinder fi
         {
             FoundKind.Person => Say("student"),
             FoundKind.KeptSheet => Say("kept sheet"),
-            FoundKind.SelfDefence => "self-defence",
-            _ => kind.ToString().ToLowerInvariant(),
+            FoundKind.SelfDefence => Say("self-defence"),
+            FoundKind.Class => Say("class"),
+            FoundKind.Sheet => Say("sheet"),
+            FoundKind.Drill => Say("drill"),
+            FoundKind.Combination => Say("combination"),
+            FoundKind.Form => Say("form"),
+            FoundKind.Technique => Say("technique"),
+            _ => Say("rank"),
         };
 }

@@ -26,8 +26,8 @@ public static class Examples
             new("round kick x20 alternating", Say("left and right in turn")),
             new("squat 3x10 rest 30s", Say("sets, with a rest between")),
             new("round kick 3 steady + 3 called /side", Say("growing: first so, then so")),
-            new("plank 45s", "a time"),
-            new("jab, cross 3 x 2:00 rest 30s", "rounds"),
+            new("plank 45s", Say("a time")),
+            new("jab, cross 3 x 2:00 rest 30s", Say("rounds")),
             new("side stretch 30s/side", Say("a time on each side")),
             new("hold 10s, 20s, 30s plank", Say("holds that grow")),
             new("8 jumping jacks and 2 push-ups, 4 times", Say("each with its own number, the whole several times")),
@@ -39,7 +39,7 @@ public static class Examples
             new(Say("circuit x3 rest 30s: push-up x10 | plank 30s"), "a circuit"),
             new("runs 10 front kick", Say("run up, do it, run back")),
             new("jog laps 3", Say("round the hall")),
-            new("water 1 min", "a drink"),
+            new("water 1 min", Say("a drink")),
         ];
 
     public static IReadOnlyList<Example> Signs =>

@@ -117,7 +117,7 @@ public sealed class LimitsModel(OwnSchool own, TimeProvider time, SchoolBook sch
             .Select(p =>
                 (
                     p.Name,
-                    p.GetCustomAttribute<DisplayAttribute>()!.Name!,
+                    Say(p.GetCustomAttribute<DisplayAttribute>()!.Name!),
                     Convert.ToString(p.GetValue(Form), CultureInfo.InvariantCulture)
                 )
             );

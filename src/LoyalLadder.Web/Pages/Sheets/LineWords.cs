@@ -15,6 +15,14 @@ public static class LineWords
             _ => Say("talk"),
         };
 
+    public static string Of(Priority priority) =>
+        priority switch
+        {
+            Priority.Must => Say("must"),
+            Priority.Should => Say("should"),
+            _ => Say("could"),
+        };
+
     /// <summary>What the press says that makes it so.</summary>
     public static string Act(TeachingKind kind) =>
         kind switch

@@ -35,6 +35,9 @@ const { sessionId } = await call("POST", "/session", {
             "goog:chromeOptions": {
                 args: [
                     "--headless=new",
+                    ...(process.env.SPEAKS
+                        ? [`--accept-lang=${process.env.SPEAKS}`]
+                        : []),
                     "--no-sandbox",
                     "--disable-gpu",
                     "--disable-quic",

@@ -55,6 +55,7 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
         if (db.Database.CurrentTransaction is not null)
             return (T)(await InTransaction(key, async () => new Held(await read()), cancel)).Value;
         var isMine = false;
+        var language = AllLanguages.Now;
         try
         {
             var held = await cache.GetOrCreateAsync(key, Read, Kept, [Tag(db.SchoolId, from)], cancel);
@@ -69,6 +70,8 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
         async ValueTask<Held> Read(CancellationToken _)
         {
             isMine = true;
+            // the cache reads on its own, away from the request that asked
+            AllLanguages.Now = language;
             return new Held(await read());
         }
     }

@@ -11,6 +11,8 @@ gate() {
          say "Scripts or styles are not formatted. Run in src/LoyalLadder.Web: npm run format"; bad=1; }
   ( cd "$web" && npx --no-install tsc -p . ) >"$here/.local/gate.log" 2>&1 \
     || { grep 'error' "$here/.local/gate.log" | head -20; say "A script does not type-check."; bad=1; }
+  node "$here/tools/words.mjs" --check >"$here/.local/gate.log" 2>&1 \
+    || { head -20 "$here/.local/gate.log"; say "A phrase stands in no file of words, or in one too many."; bad=1; }
   long=$(cd "$here" && git ls-files -co --exclude-standard start test '.ci/*' '*.cshtml' '*.cs' '*.js' '*.mjs' '*.css' '*.sh' \
     '*.sql' \
     | grep -v -F -f tools/long-lines | tr '\n' '\0' \

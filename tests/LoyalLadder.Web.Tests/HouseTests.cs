@@ -1,4 +1,5 @@
 using System.Reflection;
+using System.Text.RegularExpressions;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Data;
 using LoyalLadder.Web.Access;
@@ -13,7 +14,7 @@ using NetArchTest.Rules;
 namespace LoyalLadder.Web.Tests;
 
 /// <summary>Every arrow of the house: pages show, Data loads and stores, Core has the rules and knows neither.</summary>
-public class HouseTests
+public sealed partial class HouseTests
 {
     private static readonly Assembly Core = typeof(LessonPlan).Assembly;
     private static readonly Assembly Data = typeof(LadderContext).Assembly;
@@ -114,6 +115,24 @@ public class HouseTests
             );
         Assert.Equal([], lengthy);
     }
+
+    /// <summary>Words between tags, on buttons and in titles come from the files of words, so that none stays English.</summary>
+    [Fact]
+    public void Every_word_of_a_page_passes_Say()
+    {
+        var pages = Directory
+            .EnumerateFiles(Path.Combine(Folder, "src/LoyalLadder.Web/Pages"), "*.cshtml", SearchOption.AllDirectories)
+            .Select(f => (Name: Path.GetFileName(f), Text: File.ReadAllText(f)))
+            .ToList();
+        Assert.True(pages.Count > 140);
+        Assert.Equal([], pages.SelectMany(p => Unsaid().Matches(p.Text).Select(m => $"{p.Name}: {m.Value}")));
+    }
+
+    // no sign of code among the words: what is left is text
+    [GeneratedRegex(
+        """(?<![=\-@])>[^<>@{}()=;]*[A-Za-z]{3,}[^<>@{}()=;]*</|(?:aria-label|title|alt)="[^"@]*[A-Za-z]{3,}|"Title"\] = \$?"[A-Za-z]{3,}"""
+    )]
+    private static partial Regex Unsaid();
 
     [Fact]
     public void No_page_model_is_over_200_lines() =>

@@ -27,6 +27,13 @@ internal sealed class Visitor : IDisposable
         _http = new HttpClient(handler) { BaseAddress = address };
     }
 
+    /// <summary>What the browser asks for: 'nl', or 'fr, nl;q=0.8'.</summary>
+    public Visitor Reading(string languages)
+    {
+        _http.DefaultRequestHeaders.TryAddWithoutValidation("Accept-Language", languages);
+        return this;
+    }
+
     /// <summary>A cookie as the browser keeps it.</summary>
     public string Cookie(string name) => _cookies.GetCookies(_http.BaseAddress!)[name]!.Value;
 

@@ -103,23 +103,17 @@ public sealed partial class NotationReader
             };
             if (fits)
                 return element;
-            var name = technique.NameIn(vocabulary.Naming);
+            var (name, side) = (Capital(technique.NameIn(vocabulary.Naming)), QualifierWords.Word(element.Side));
             Errors.Add(
                 At(
                     token,
                     technique.Sides switch
                     {
-                        SideRule.Lead => Say(
-                            $"{Capital(name)} is of the lead side: leave '{QualifierWords.Word(element.Side)}' out, or name another move."
-                        ),
-                        SideRule.Rear => Say(
-                            $"{Capital(name)} is of the rear side: leave '{QualifierWords.Word(element.Side)}' out, or name another move."
-                        ),
-                        SideRule.Either => Say($"{Capital(name)} is done with one side: write lead or rear."),
-                        SideRule.Both => Say(
-                            $"{Capital(name)} takes both sides: leave '{QualifierWords.Word(element.Side)}' out."
-                        ),
-                        _ => Say($"{Capital(name)} has no side: leave '{QualifierWords.Word(element.Side)}' out."),
+                        SideRule.Lead => Say($"{name} is of the lead side: leave '{side}' out, or name another move."),
+                        SideRule.Rear => Say($"{name} is of the rear side: leave '{side}' out, or name another move."),
+                        SideRule.Either => Say($"{name} is done with one side: write lead or rear."),
+                        SideRule.Both => Say($"{name} takes both sides: leave '{side}' out."),
+                        _ => Say($"{name} has no side: leave '{side}' out."),
                     }
                 )
             );

@@ -28,7 +28,7 @@ public static class Spoken
             (_, 0) => string.Create(CultureInfo.InvariantCulture, $"{minutes} min"),
             _ => string.Create(CultureInfo.InvariantCulture, $"{minutes} min {seconds:00}"),
         };
-        return $"{size} {(over > 0 ? Say("over") : Say("left"))}";
+        return over > 0 ? Say($"{size} over") : Say($"{size} left");
     }
 
     public static string Capital(string words) =>

@@ -1,9 +1,9 @@
 using System.Globalization;
-using LoyalLadder.Data.Lessons;
 using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Techniques;
-using LoyalLadder.Data.Schools;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data.Lessons;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Pages.Material;
 using Microsoft.AspNetCore.Mvc.Rendering;
 

@@ -21,7 +21,7 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
             return Unsure(Say("at least"), clock, untimed, Say("has no time"), Say("have no time"), isOver);
         var strange = plan.Lines.Count(line => !line.IsUnderstood);
         if (strange > 0)
-            return Unsure("about", clock, strange, Say("is not understood"), Say("are not understood"), isOver);
+            return Unsure(Say("about"), clock, strange, Say("is not understood"), Say("are not understood"), isOver);
         return new Headline(
             (likely is null ? "" : Say("likely ")) + Difference(end - clock.BookedSeconds),
             end,
@@ -50,6 +50,8 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
     private static string Difference(int over)
     {
         var minutes = (Math.Abs(over) + 30) / 60;
-        return minutes == 0 ? Say("on time") : Say($"{minutes} min {(over > 0 ? Say("over") : Say("left"))}");
+        return minutes == 0 ? Say("on time")
+            : over > 0 ? Say($"{minutes} min over")
+            : Say($"{minutes} min left");
     }
 }

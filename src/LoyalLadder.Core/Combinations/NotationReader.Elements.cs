@@ -140,27 +140,20 @@ public sealed partial class NotationReader
             var meanings = vocabulary.Catalogue.Resolve(key, vocabulary.Naming);
             var length = last.Position.Absolute + last.Span.Length - first.Position.Absolute;
             if (meanings.Length > 1)
-                Errors.Add(
-                    new NotationError(
-                        first.Position.Absolute,
-                        length,
-                        Say($"'{said}' means several things: say which."),
-                        meanings.Select(m => m.NameIn(vocabulary.Naming)).ToSequence()
-                    )
+                Tell(
+                    Say($"'{said}' means several things: say which."),
+                    meanings.Select(m => m.NameIn(vocabulary.Naming))
                 );
             else if (SpokenWords.Sides.ContainsKey(key) || SpokenWords.Levels.ContainsKey(key))
-                Errors.Add(
-                    new NotationError(first.Position.Absolute, length, Say($"A move is expected behind '{said}'."))
-                );
+                Tell(Say($"A move is expected behind '{said}'."), []);
             else
-                Errors.Add(
-                    new NotationError(
-                        first.Position.Absolute,
-                        length,
-                        Say($"Nothing is called '{(said.Length > 40 ? said[..39] + "…" : said)}'."),
-                        Errors.Count < 3 ? vocabulary.Catalogue.Closest(said, vocabulary.Naming).ToSequence() : []
-                    )
+                Tell(
+                    Say($"Nothing is called '{(said.Length > 40 ? said[..39] + "…" : said)}'."),
+                    Errors.Count < 3 ? vocabulary.Catalogue.Closest(said, vocabulary.Naming) : []
                 );
+
+            void Tell(string words, IEnumerable<string> meant) =>
+                Errors.Add(new NotationError(first.Position.Absolute, length, words, meant.ToSequence()));
         }
 
         private Attack? AttackOf(Token<NotationSign>[] tokens)

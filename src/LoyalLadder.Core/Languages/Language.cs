@@ -58,8 +58,9 @@ public sealed class Language
         );
 
     /// <summary>
-    /// Reads a file: an object with 'code', 'name', 'words' and 'scripts'; the last two are objects of English phrases and what
-    /// stands for them, said by the program and by its scripts. A phrase has holes '{0}', '{1}' in the order of the English, which may be moved and repeated.
+    /// Reads a file: an object with 'code', 'name', 'words' and 'scripts'. The last two are objects of English phrases and
+    /// what stands for them, said by the program and by its scripts. A phrase has holes '{0}', '{1}' in the order of the
+    /// English, which may be moved and repeated.
     /// </summary>
     /// <exception cref="FormatException">The file is not such an object.</exception>
     internal static Language Read(Stream file)

@@ -135,7 +135,8 @@ public static class Holes
                     learnable,
                     rungs[at].Id,
                     Say(
-                        $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at {rungs[later].Name}."
+                        $"{name(learnable)} is asked for at {rungs[at].Name}; {name(below)}, which it is built on, only at "
+                            + $"{rungs[later].Name}."
                     )
                 );
     }

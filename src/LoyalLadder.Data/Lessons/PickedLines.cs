@@ -131,7 +131,8 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
                 if (parts.Exists(p => p is not [var only] || !Circuits.MayBePart(only)))
                     return new SheetEdit.Refused(
                         Say(
-                            "A circuit is made of lines with reps or a time each; leave out headings, notes, stations and lines without a dose."
+                            "A circuit is made of lines with reps or a time each; leave out headings, notes, stations and lines "
+                                + "without a dose."
                         )
                     );
                 if (parts.Count > CircuitDose.MostParts)

@@ -57,7 +57,8 @@ public sealed class WordBook(LadderContext db, OwnSchool own)
             errors.Add(
                 "Word",
                 Say(
-                    $"Write a word of 3 to {SchoolWord.LongestWord} characters that says nothing yet on a sheet: no name, no number, no time."
+                    $"Write a word of 3 to {SchoolWord.LongestWord} characters that says nothing yet on a sheet: no name, no "
+                        + $"number, no time."
                 )
             );
         if (means.Length > SchoolWord.LongestMeaning)

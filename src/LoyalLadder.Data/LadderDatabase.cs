@@ -114,6 +114,7 @@ public static class LadderDatabase
             .AddScoped<RoundsBook>()
             .AddScoped<TimetableBook>()
             .AddScoped<DraftBook>()
+            .AddScoped<LessonPartsBook>()
             .AddScoped<WeekCopy>()
             .AddScoped<DateChanges>()
             .AddScoped<WeekBook>()

@@ -167,7 +167,7 @@ public sealed partial class HouseTests
                             or "LoyalLadder.Web.Pages.Wall"
                             or "LoyalLadder.Web.Pages.Practice"
                         )
-                    && p.Name != "TroubleModel"
+                    && p.Name is not ("TroubleModel" or "OfflineModel")
                 )
                 .Where(p => !p.IsSubclassOf(typeof(RoomPage)))
                 .Select(p => p.FullName)

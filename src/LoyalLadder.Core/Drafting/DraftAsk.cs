@@ -33,6 +33,9 @@ public sealed record DraftAsk
     /// <summary>What the class had, the newest first.</summary>
     public IReadOnlyList<PastSheet> Past { get; init; } = [];
 
+    /// <summary>What its lesson is made of, where somebody chose it; empty for what its sheets have.</summary>
+    public IReadOnlyList<LessonPart> Parts { get; init; } = [];
+
     /// <summary>What it should have now, the most pressing first.</summary>
     public IReadOnlyList<WantedLine> Wanted { get; init; } = [];
 
@@ -49,7 +52,8 @@ public sealed record DraftedEntry(SheetEntry Entry, string Why);
 /// <summary>A sheet that is ready to be changed by whoever teaches it.</summary>
 /// <param name="Entries">In order.</param>
 /// <param name="TotalSeconds">By the clock, opening and closing included.</param>
-public sealed record Draft(Sequence<DraftedEntry> Entries, int TotalSeconds)
+/// <param name="Parts">What the lesson was made of.</param>
+public sealed record Draft(Sequence<DraftedEntry> Entries, int TotalSeconds, Sequence<LessonPart> Parts)
 {
     public LessonPlan Plan => new(LessonHead.Empty, Entries.Select(e => e.Entry).ToSequence());
 }

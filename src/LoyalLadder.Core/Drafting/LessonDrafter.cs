@@ -44,7 +44,7 @@ public sealed class LessonDrafter(SheetReader reader)
             if (!Fit(ask, sheet) && !sheet.LeaveOutAgain() && !(mayAdd && sheet.FillUp(MayStayEmpty)))
                 break;
         }
-        return new Draft(sheet.Entries.ToSequence(), sheet.Clock.TotalSeconds);
+        return new Draft(sheet.Entries.ToSequence(), sheet.Clock.TotalSeconds, skeleton.Shares().ToSequence());
     }
 
     /// <summary>Mends what the checks say, and leaves out what cannot be mended.</summary>

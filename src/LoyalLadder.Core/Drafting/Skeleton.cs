@@ -42,7 +42,7 @@ internal sealed class Skeleton
             plans.Add(pattern);
             past.Add(new PastSheet(ask.Day.AddDays(-365), pattern));
         }
-        Parts = PartsOf(pattern, plans, ask.Setting);
+        Parts = ask.Parts.Count > 0 ? Chosen(ask.Parts) : PartsOf(pattern, plans, ask.Setting);
         Lines = [.. past.SelectMany(Told).GroupBy(t => t.Key).Select(Known)];
     }
 
@@ -54,6 +54,16 @@ internal sealed class Skeleton
 
     /// <summary>True for what stands on nearly every sheet: bowing in, the closing words.</summary>
     public bool IsAlways(KnownLine line) => _sheets >= LeastSheets && line.Sheets >= AlwaysShare * _sheets;
+
+    /// <summary>The segments as somebody reads and changes them: shares in hundredths.</summary>
+    public IEnumerable<LessonPart> Shares() =>
+        Parts.Select(p => new LessonPart(p.Name, Math.Max(1, (int)Math.Round(100 * p.Share))));
+
+    private static List<SkeletonPart> Chosen(IReadOnlyList<LessonPart> parts)
+    {
+        var all = (double)parts.Sum(p => p.Share);
+        return [.. parts.Select(p => new SkeletonPart(p.Name, SegmentKinds.Of(p.Name), p.Share / all))];
+    }
 
     private static bool IsPattern(LessonPlan plan)
     {

@@ -196,4 +196,20 @@ public static class Due
             (5, _) => "pairs 6/side walk stage 5 -- light, tap means stop",
             _ => "pairs 6/side called stage 6 -- light, tap means stop",
         };
+
+    /// <summary>
+    /// A line of a numbered combination with its versions for other levels below it, each in the same amount. Versions stand as
+    /// they are kept, 'beginners: jab, cross', a line each.
+    /// </summary>
+    public static string WithVersions(string line, string versions)
+    {
+        var dose = line[(line.LastIndexOf('"') + 1)..].Split(" -- ")[0].Split(" teach ")[0].Split(" stage ")[0];
+        return string.Join(
+            '\n',
+            versions
+                .Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                .Select(v => $"   {v}{dose}")
+                .Prepend(line)
+        );
+    }
 }

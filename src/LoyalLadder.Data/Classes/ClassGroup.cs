@@ -22,6 +22,9 @@ public sealed class ClassGroup : SchoolRow, IPutAway
     public int Minutes { get; set; } = 60;
     public Guid? TeacherId { get; set; }
     public AppUser? Teacher { get; set; }
+
+    /// <summary>What its drafted lessons are made of, a part each, 'Warm-up 18'; empty for what its sheets have.</summary>
+    public List<string> DraftParts { get; set; } = [];
     public List<Enrolment> Enrolments { get; set; } = [];
 }
 

@@ -22,12 +22,16 @@ public sealed record DraftedText(string Text, string Why, bool IsHeading);
 /// <param name="Plan">The same as a plan.</param>
 /// <param name="Seconds">How long it takes by the clock.</param>
 /// <param name="EndsAt">When it is likely to end.</param>
+/// <param name="Parts">What the lesson was made of.</param>
+/// <param name="IsChosen">Somebody chose the parts; else they are what the class's sheets have.</param>
 public sealed record DraftedSheet(
     Lesson Lesson,
     IReadOnlyList<DraftedText> Lines,
     LessonPlan Plan,
     int Seconds,
-    TimeOnly EndsAt
+    TimeOnly EndsAt,
+    IReadOnlyList<LessonPart> Parts,
+    bool IsChosen
 )
 {
     /// <summary>The sheet as text, without the reasons.</summary>
@@ -42,7 +46,8 @@ public sealed class DraftBook(
     ProgressBook progress,
     TermMaps terms,
     PaceBook paces,
-    DrillBook drills
+    DrillBook drills,
+    LessonPartsBook parts
 )
 {
     /// <summary>Things that are due are looked at up to so many; the sheet takes what it has room for.</summary>
@@ -61,6 +66,7 @@ public sealed class DraftBook(
             return (null, errors);
         var (empty, reader) = (look.Sheet, await sheets.Reader(cancel));
         var taken = await paces.TakenFor(empty, cancel);
+        var chosen = await parts.Of(classId, cancel);
         var draft = new LessonDrafter(reader).Write(
             new DraftAsk
             {
@@ -69,22 +75,26 @@ public sealed class DraftBook(
                 Taken = taken,
                 Past = await Past(classId, date, empty.Facts, cancel),
                 Wanted = await Wanted(empty, date, await Library(reader, cancel), cancel),
+                Parts = chosen,
                 Day = date,
                 Seed = seed,
             }
         );
-        var writer = new SheetWriter(reader);
         var likely = taken(LessonClock.Time(draft.Plan, empty.Clock.Setting).Lines);
+        return (Shown(empty, draft, new SheetWriter(reader), likely, chosen.Count > 0), errors);
+    }
+
+    private static DraftedSheet Shown(OpenSheet empty, Draft draft, SheetWriter writer, double likely, bool isChosen)
+    {
         var around = empty.School.OpeningSeconds + empty.School.ClosingSeconds;
-        return (
-            new DraftedSheet(
-                empty.Lesson,
-                [.. draft.Entries.Select(e => new DraftedText(writer.Write(e.Entry), e.Why, e.Entry is Segment))],
-                draft.Plan,
-                draft.TotalSeconds,
-                empty.Lesson.Start.Add(TimeSpan.FromSeconds(likely + around))
-            ),
-            errors
+        return new DraftedSheet(
+            empty.Lesson,
+            [.. draft.Entries.Select(e => new DraftedText(writer.Write(e.Entry), e.Why, e.Entry is Segment))],
+            draft.Plan,
+            draft.TotalSeconds,
+            empty.Lesson.Start.Add(TimeSpan.FromSeconds(likely + around)),
+            draft.Parts,
+            isChosen
         );
     }
 
@@ -128,6 +138,7 @@ public sealed class DraftBook(
         var debts = await owed.Of([group], cancel);
         var planned = (await terms.PlannedFor(group, date, empty.Lesson.Start, cancel)).ToList();
         var due = await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel);
+        var isMixed = await HasSeveralRanks(group, cancel);
         return
         [
             .. debts.Select(o => new WantedLine(o.Text, Say($"owed since {Day(o.From)}"), true)),
@@ -149,10 +160,25 @@ public sealed class DraftBook(
         {
             if (LibraryDrill.For(learnable, stage, empty.Clock.Setting.Band, library) is { } drill)
                 return new WantedLine(drill.Text, Say($"{why}; drill “{drill.Name}”"), isOwed);
-            var name = facts.Material.OnSheets(learnable, facts.School.Naming);
-            return new WantedLine(Due.Line(name, facts.Material.Catalogue.Find(learnable), stage), why, isOwed);
+            return new WantedLine(Bare(facts, learnable, stage, isMixed), why, isOwed);
         }
     }
+
+    /// <summary>The thing by itself; a combination with its versions where the ranks of the class differ.</summary>
+    private static string Bare(SchoolFacts facts, string learnable, int stage, bool isMixed)
+    {
+        var name = facts.Material.OnSheets(learnable, facts.School.Naming);
+        var line = Due.Line(name, facts.Material.Catalogue.Find(learnable), stage);
+        var kept = facts.Material.Combinations.FirstOrDefault(c => Learnables.OfNumber(c.Row.Number) == learnable);
+        return isMixed && kept is not null ? Due.WithVersions(line, kept.Row.Versions) : line;
+    }
+
+    private async Task<bool> HasSeveralRanks(Guid classId, CancellationToken cancel) =>
+        await db
+            .Enrolments.Where(e => e.ClassId == classId && e.Student!.PutAwayAt == null)
+            .Select(e => e.Student!.RankId)
+            .Distinct()
+            .CountAsync(cancel) > 1;
 
     /// <summary>The library's drills, read.</summary>
     private async Task<List<LibraryDrill>> Library(SheetReader reader, CancellationToken cancel) =>

@@ -155,6 +155,11 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("changed_by_id");
 
+                    b.PrimitiveCollection<List<string>>("DraftParts")
+                        .IsRequired()
+                        .HasColumnType("text[]")
+                        .HasColumnName("draft_parts");
+
                     b.Property<Guid?>("HallId")
                         .HasColumnType("uuid")
                         .HasColumnName("hall_id");

@@ -1,8 +1,8 @@
 // Without network a room says what still works instead of the browser's own page. Nothing of the school is kept by this one.
 const shell = /** @type {any} */ (self);
-const shellStore = 'loyal-ladder-shell-1';
+const shellStore = 'loyal-ladder-shell-2';
 const shellParts = [
-  '/offline.html',
+  '/offline',
   '/css/tokens.css',
   '/css/house.css',
   '/css/forms.css',
@@ -27,7 +27,7 @@ shell.addEventListener('activate', e => {
 shell.addEventListener('fetch', e => {
   const { pathname } = new URL(e.request.url);
   if (e.request.mode === 'navigate') {
-    e.respondWith(fetch(e.request).catch(() => caches.match('/offline.html')));
+    e.respondWith(fetch(e.request).catch(() => caches.match('/offline')));
     return;
   }
   // only where the network is away, and only what the page without network is made of

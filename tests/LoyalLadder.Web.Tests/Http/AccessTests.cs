@@ -20,6 +20,7 @@ public sealed class AccessTests(DemoServer demo) : IClassFixture<DemoServer>
         "Trouble",
         "Wall/Index",
         "Practice/Index",
+        "Offline",
     ];
 
     /// <summary>A new page or endpoint without a sign-in fails here.</summary>

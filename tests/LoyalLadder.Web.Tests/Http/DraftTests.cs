@@ -34,6 +34,54 @@ public sealed class DraftTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Matches("likely [0-9]+ min left|likely on time|on time", sheet.QuerySelector("#headline")!.TextContent);
     }
 
+    /// <summary>In a school of its own: what a class's lessons are made of holds for everybody.</summary>
+    [Fact]
+    public async Task What_a_lesson_is_made_of_is_chosen_taken_from_a_kept_sheet_and_left_again()
+    {
+        await using var server = await LadderServer.Start();
+        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var address = await Unplanned(marlow);
+        var learned = Parts(await marlow.Page(address));
+
+        var wrong = await marlow.Post(address, $"{address}&handler=Parts", ("text", "Basics 50\nCool-down 10"));
+        var told = await Visitor.Parse(wrong);
+        Assert.StartsWith(
+            "A lesson begins with a warm-up",
+            told.QuerySelector("#parts .field-error")!.TextContent,
+            Ordinal
+        );
+        Assert.Equal("Basics 50\nCool-down 10", Parts(told));
+        Assert.Equal(learned, Parts(await marlow.Page(address)));
+
+        const string Chosen = "Warm-up 20\nPads 60\nCool-down 20";
+        Assert.Equal(
+            HttpStatusCode.Redirect,
+            (await marlow.Post(address, $"{address}&handler=Parts", ("text", Chosen))).StatusCode
+        );
+        var drafted = await marlow.Page(address);
+        Assert.Equal(Chosen, Parts(drafted));
+        Assert.Equal(
+            ["Warm-up", "Pads", "Cool-down"],
+            drafted.QuerySelectorAll(".drafted h2").Select(h => h.TextContent)
+        );
+
+        var kept = drafted.QuerySelector("#parts-from option")!.GetAttribute("value")!;
+        await marlow.Post(address, $"{address}&handler=PartsFrom", ("kept", kept));
+        Assert.NotEqual(Chosen, Parts(await marlow.Page(address)));
+        var gone = await Visitor.Parse(
+            await marlow.Post(address, $"{address}&handler=PartsFrom", ("kept", Guid.NewGuid().ToString()))
+        );
+        Assert.StartsWith("It is no longer there", gone.QuerySelector("#parts .field-error")!.TextContent, Ordinal);
+
+        await marlow.Post(address, $"{address}&handler=Parts", ("text", ""));
+        Assert.Equal(learned, Parts(await marlow.Page(address)));
+    }
+
+    private const StringComparison Ordinal = StringComparison.Ordinal;
+
+    private static string Parts(AngleSharp.Dom.IDocument page) =>
+        page.QuerySelector("#parts-text")!.TextContent.Trim().Replace("\r", "", Ordinal);
+
     [Fact]
     public async Task Days_and_classes_that_make_no_sense_have_none()
     {

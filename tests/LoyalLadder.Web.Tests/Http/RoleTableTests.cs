@@ -34,6 +34,7 @@ public sealed partial class RoleTableTests
         1 GET /timetable.ics
         0 GET /openapi/{documentName}.json
         0 GET /words/{code}.js
+        0 GET /offline
         1 GET /gradings
         1 GET /gradings/{id:guid}
         1 GET /gradings/{id:guid}?handler=Certificates
@@ -125,6 +126,8 @@ public sealed partial class RoleTableTests
         2 GET /date
         2 GET /draft
         2 POST /draft
+        2 POST /draft?handler=Parts
+        2 POST /draft?handler=PartsFrom
         4 POST /api/v1/lessons/draft
         2 POST /date
         2 POST /date?handler=Take

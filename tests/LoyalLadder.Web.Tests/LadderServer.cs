@@ -73,6 +73,8 @@ public sealed class LadderServer : WebApplicationFactory<Program>
         // many visitors come from one address here; the limits have tests of their own
         builder.UseSetting("Limits:DoorPerMinute", DoorPerMinute.ToString(CultureInfo.InvariantCulture));
         builder.UseSetting("LOYALLADDER_DEMO_PASSWORD", TestDatabase.Password);
+        // fewer than the demo has: each template of the tests would wait for them
+        builder.UseSetting("LOYALLADDER_DEMO_WEEKS", "12");
         builder.UseSetting("Serilog:MinimumLevel:Default", "Fatal");
         builder.UseSetting("Serilog:MinimumLevel:Override:Microsoft.EntityFrameworkCore", "Fatal");
         builder.ConfigureTestServices(services =>

@@ -40,7 +40,13 @@ internal sealed class DemoLessons(
     /// <summary>The lesson that nobody has logged yet: the last of this class.</summary>
     private const string Forgotten = "Petrels";
 
-    public async Task Teach(SchoolCard school, List<AppUser> staff, List<ClassGroup> classes, CancellationToken cancel)
+    public async Task Teach(
+        int weeks,
+        SchoolCard school,
+        List<AppUser> staff,
+        List<ClassGroup> classes,
+        CancellationToken cancel
+    )
     {
         var clock = new DemoClock(time);
         var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), timetable, clock);
@@ -52,7 +58,7 @@ internal sealed class DemoLessons(
             // the database does not track what the loop has finished with, so that it stays quick
             db.ChangeTracker.Clear();
             var (group, written) = (classes[i], DemoText.Sheets(DemoPeople.Groups[i].Track));
-            for (var week = DemoSchool.Weeks; week >= 1; week--)
+            for (var week = weeks; week >= 1; week--)
             {
                 var date = today.AddDays(DemoPeople.Groups[i].Day - (7 * week));
                 var lesson = await Begin(sheets, group, date, written[(week + i) % written.Count], cancel);

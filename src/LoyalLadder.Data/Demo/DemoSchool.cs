@@ -36,7 +36,10 @@ public sealed class DemoSchool(
     IConfiguration settings
 )
 {
-    public const int Weeks = 12;
+    /// <summary>Weeks of logged lessons behind the demo, unless a setting says fewer.</summary>
+    private const int UsualWeeks = 20;
+
+    private int Weeks => settings.GetValue("LOYALLADDER_DEMO_WEEKS", UsualWeeks);
 
     /// <summary>E-mails of the demo's head instructor, an instructor and an assistant.</summary>
     public const string Head = "ines@netloft.example",
@@ -107,6 +110,7 @@ public sealed class DemoSchool(
         await material.Keep(cancel);
         await KeepRounds(card, cancel);
         await new DemoLessons(db, scope, own, groups, evidence, syllabus, timetable, time, _chance).Teach(
+            Weeks,
             card,
             staff,
             classes,

@@ -43,7 +43,7 @@ function phases() {
     if (i > 1 && rest > 0)
       all.push({ ...none, kind: 'rest', seconds: rest, note: phrase('then {0} of {1}', i, rounds) });
     const seconds = reps > 0 ? reps * repSeconds : work;
-    all.push({ ...none, kind: 'work', seconds, reps, note: rounds > 1 ? `round ${i} of ${rounds}` : '' });
+    all.push({ ...none, kind: 'work', seconds, reps, note: rounds > 1 ? phrase('round {0} of {1}', i, rounds) : '' });
   }
   return all;
 }

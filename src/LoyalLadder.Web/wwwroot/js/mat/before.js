@@ -3,6 +3,7 @@ import { phrase } from '../phrase.js';
 import { el, made, span, text } from './words.js';
 
 const marks = ['away', 'there', 'late'];
+const markWords = [phrase('away'), phrase('there'), phrase('late')];
 
 /**
  * @param {{ students: { id: string, name: string }[], today: string, date: string, day: string }} data
@@ -48,7 +49,7 @@ export function beforeOf(data, presses) {
       'button',
       `person is-${marks[mark]}`,
       made('b', '', name),
-      made('span', '', guest ? `guest, ${marks[mark]}` : marks[mark]),
+      made('span', '', guest ? phrase('guest, {0}', markWords[mark]) : markWords[mark]),
     );
     button.dataset.who = who;
     button.setAttribute('type', 'button');

@@ -68,7 +68,7 @@ function jobList(jobs, turn) {
   const list = made('ol', 'mat-jobs');
   for (const [i, job] of jobs.entries()) {
     const group = turn < 0 ? i : (((i - turn) % jobs.length) + jobs.length) % jobs.length;
-    list.append(made('li', '', made('b', '', job), made('span', 'held', `group ${group + 1}`)));
+    list.append(made('li', '', made('b', '', job), made('span', 'held', phrase('group {0}', group + 1))));
   }
   box.append(list);
   return box;

@@ -38,7 +38,10 @@ export function overOf(data) {
         return;
       }
       const done = state.lines.filter(l => !l.isSkipped && l.spent > 0).length;
-      text('over-words', `${done} of ${program.steps.length} lines, ${spanMs(state.ended - state.started)}.`);
+      text(
+        'over-words',
+        phrase('{0} of {1} lines, {2}.', done, program.steps.length, spanMs(state.ended - state.started)),
+      );
       const button = el('go-on');
       if (button) button.hidden = now - state.ended > mayGoOn;
       if (!asked && isSaved && data.drives) form();

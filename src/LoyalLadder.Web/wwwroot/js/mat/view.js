@@ -35,7 +35,7 @@ export function viewOf(school) {
 
   function waiting(steps) {
     const all = steps.reduce((sum, s) => sum + s.seconds, 0);
-    text('place', `${steps.length} lines, ${span(all)}`);
+    text('place', phrase('{0} lines, {1}', steps.length, span(all)));
     title(el('title').dataset.name ?? '');
   }
 
@@ -45,7 +45,7 @@ export function viewOf(school) {
     const at = standing(step, state.lines[state.current]);
     const phase = step.phases[at.phase];
     document.body.dataset.phase = phase.kind;
-    const place = `line ${state.current + 1} of ${program.steps.length}`;
+    const place = phrase('line {0} of {1}', state.current + 1, program.steps.length);
     text('place', step.segment ? `${step.segment}, ${place}` : place);
     title(step.title);
     cues(step);
@@ -100,7 +100,7 @@ export function viewOf(school) {
     const left = step.isOpen
       ? step.dose
       : isOver
-        ? `${spanMs(at.lineLeft)} over`
+        ? phrase('{0} over', spanMs(at.lineLeft))
         : phrase('{0} for this line', spanMs(at.lineLeft));
     text('line-left', left);
   }

@@ -71,9 +71,7 @@ public ref struct PhraseInWords
         }
         _key.Append(CultureInfo.InvariantCulture, $"{{{_holes!.Count}}}");
         _holes.Add(
-            value is IFormattable number && format is not null
-                ? number.ToString(format, CultureInfo.InvariantCulture)
-                : value
+            value is IFormattable number && format is not null ? number.ToString(format, AllLanguages.Now.Dates) : value
         );
     }
 

@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace LoyalLadder.Core.Timetables;
 
 /// <summary>When classes meet: the weeks as they usually are, with what was changed and when the school is closed.</summary>
@@ -132,7 +130,7 @@ public sealed record Timetable(
 
     /// <summary>'Thursday 9 May 17:00'.</summary>
     public static string DayAndHour(DateOnly day, TimeOnly hour) =>
-        string.Create(CultureInfo.InvariantCulture, $"{day:dddd d MMMM} {hour:HH:mm}");
+        string.Create(AllLanguages.Now.Dates, $"{day:dddd d MMMM} {hour:HH:mm}");
 
     /// <summary>Sessions that are in one hall, or want one teacher, at one time. Shown, never refused.</summary>
     public static IEnumerable<SessionClash> Clashes(IEnumerable<Session> sessions)

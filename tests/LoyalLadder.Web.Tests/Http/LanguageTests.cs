@@ -160,7 +160,11 @@ public sealed partial class LanguageTests
         {
             // read in English first: nothing of it may be remembered for the other
             found += phrases.Count((await Words(inEnglish, room)).Contains);
-            left.AddRange((await Words(inDutch, room)).Where(phrases.Contains).Select(w => $"{room}: {w}"));
+            left.AddRange(
+                (await Words(inDutch, room))
+                    .Where(w => phrases.Contains(w) || EnglishDay().IsMatch(w))
+                    .Select(w => $"{room}: {w}")
+            );
         }
         Assert.True(found > 150, $"only {found} phrases were met in English");
         Assert.Equal([], left);
@@ -185,6 +189,11 @@ public sealed partial class LanguageTests
                 .Select(w => Spaces().Replace(w, " ").Trim()),
         ];
     }
+
+    [GeneratedRegex(
+        @"\b(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day \d|\d (January|February|March|May|June|July|August|October)\b"
+    )]
+    private static partial Regex EnglishDay();
 
     [GeneratedRegex(@"\s+")]
     private static partial Regex Spaces();

@@ -38,7 +38,7 @@ public sealed class RegisterModel(OwnSchool own, TimeProvider time, RegisterBook
         var meets = sessions.Where(s => s.Class == group && s.TakesPlace).Select(s => s.Date);
         Days = [.. meets.Union(register.Rows.SelectMany(r => r.There)).Order()];
         var meetings = (await timetable.MeetingsByClass(Cancel))[group];
-        Hours = string.Join(", ", meetings.Select(m => $"{m.Weekday} {Shown.Hour(m.Start)}"));
+        Hours = string.Join(", ", meetings.Select(m => $"{Shown.Weekday(m.Weekday)} {Shown.Hour(m.Start)}"));
         return Page();
     }
 }

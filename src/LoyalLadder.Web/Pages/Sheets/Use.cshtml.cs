@@ -106,7 +106,10 @@ public static class ClassChoice
     public static List<SelectListItem> Of(IEnumerable<ClassGroup> classes, ILookup<Guid, Meeting> meetings) =>
         [
             .. classes.Select(c => new SelectListItem(
-                string.Join(", ", meetings[c.Id].Select(m => $"{m.Weekday} {Shown.Hour(m.Start)}").Prepend(c.Name)),
+                string.Join(
+                    ", ",
+                    meetings[c.Id].Select(m => $"{Shown.Weekday(m.Weekday)} {Shown.Hour(m.Start)}").Prepend(c.Name)
+                ),
                 c.Id.ToString()
             )),
         ];

@@ -144,7 +144,7 @@ public sealed class EnrolBook(
                 .Where(c => !names.Contains(StudentName.Read(c.Name).ToString()))
                 .GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase)
                 .Select(g => new Guest(
-                    g.Key,
+                    g.MinBy(c => c.At)!.Name,
                     SchoolTime.DayOf(zone, g.Max(c => c.At)),
                     g.Select(c => c.Run).Distinct().Count()
                 ))

@@ -87,15 +87,14 @@ public sealed class OwnAccount(
         await book.Write(DoorDeed.AskedForNewPassword, person.Id, from.Address, cancel);
         // used once: a new password brings a new stamp
         var secret = _links.Protect($"{person.SchoolId} {person.Id} {person.SecurityStamp}", LinkHolds);
-        var text = $"""
-            Hello {person.DisplayName},
-
-            somebody, probably you, asked for a new password. Choose one here within an hour:
-
-            {address.Link($"/new-password/{secret}")}
-
-            If it was not you, nothing has to be done: the old password stays as it is.
-            """;
+        string[] paragraphs =
+        [
+            Say($"Hello {person.DisplayName},"),
+            Say("somebody, probably you, asked for a new password. Choose one here within an hour:"),
+            address.Link($"/new-password/{secret}"),
+            Say("If it was not you, nothing has to be done: the old password stays as it is."),
+        ];
+        var text = string.Join("\n\n", paragraphs);
         post.Lay(new Letter(person.SchoolId, to, Say("A new password"), text));
     }
 

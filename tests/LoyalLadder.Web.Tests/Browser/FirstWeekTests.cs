@@ -190,6 +190,7 @@ public sealed class FirstWeekTests
             hands.Type("#trackName", name);
             hands.Choose("#band", name);
             hands.Press("form[action*='Track'] button");
+            screen.Until(() => screen.Text(".said") == $"{name} is added.");
             hands.Go("/ladder/grid");
             if (n > 0)
                 hands.Press($".shelves a:nth-child({n + 1})");

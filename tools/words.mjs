@@ -108,10 +108,12 @@ function phrasesOfCode(text) {
     for (const m of text.matchAll(/ErrorMessage = |Display\(Name = /g))
         add(m.index, phraseAt(text, m.index + m[0].length)?.phrase);
     // constants, which attributes need, are said where they are used
-    for (const m of text.matchAll(
-        /const string (?:Refusal|OpenQuote|SomebodyElse|TooLong) =/g,
-    ))
-        add(m.index, phraseAt(text, m.index + m[0].length)?.phrase);
+    for (const m of text.matchAll(/const string (\w+) =/g))
+        if (saidByName.has(m[1])) {
+            const words = phraseAt(text, m.index + m[0].length)?.phrase;
+            // a single word of that name is a key or a file
+            if (words?.includes(" ")) add(m.index, words);
+        }
     for (const m of text.matchAll(/\.Many\(/g)) {
         const [, one, many] = argumentsAt(text, m.index + m[0].length);
         const noun = one && phraseAt(one, 0)?.phrase;
@@ -174,19 +176,23 @@ const said = new Set([
     ...months.map((m) => m.slice(0, 3)),
 ]);
 const scripts = new Set();
-const rooms = [...filesIn(join(root, "src/LoyalLadder.Web"))];
-for (const file of [
-    ...rooms,
-    ...filesIn(join(root, "src/LoyalLadder.Data")),
-    ...filesIn(join(root, "src/LoyalLadder.Core")),
-]) {
-    if (/\.(cs|cshtml)$/.test(file))
-        for (const words of phrasesOfCode(readFileSync(file, "utf8")))
-            said.add(words);
+// rooms first, so that phrases of a page stand together
+const files = ["Web", "Data", "Core"].flatMap((part) => [
+    ...filesIn(join(root, `src/LoyalLadder.${part}`)),
+]);
+const code = files
+    .filter((f) => /\.(cs|cshtml)$/.test(f))
+    .map((f) => readFileSync(f, "utf8"));
+/** Constants that are said, or stand on a field of a form. */
+const named = /(?:(?<!\w)Say\(|ErrorMessage = )(?:\w+\.)*(\w+)(?=\s*[),\]])/g;
+const saidByName = new Set(
+    code.flatMap((text) => [...text.matchAll(named)].map((m) => m[1])),
+);
+for (const words of code.flatMap(phrasesOfCode)) said.add(words);
+for (const file of files)
     if (/wwwroot.*\.js$/.test(file) && !file.endsWith("phrase.js"))
         for (const words of phrasesOfScript(readFileSync(file, "utf8")))
             scripts.add(words);
-}
 
 const holesOf = (words) =>
     [...new Set(words.match(/\{\d\}/g) ?? [])].sort().join();

@@ -20,6 +20,21 @@ public static class AllLanguages
         set => Chosen.Value = value.Code == English ? null : value;
     }
 
+    /// <summary>What is kept for others to read is put into English, whoever writes it.</summary>
+    public static string InEnglish(Func<string> said)
+    {
+        var reader = Now;
+        Now = All[0];
+        try
+        {
+            return said();
+        }
+        finally
+        {
+            Now = reader;
+        }
+    }
+
     /// <summary>The language to translate into; null for English, where nothing is to be looked up.</summary>
     internal static Language? Foreign => Chosen.Value;
 

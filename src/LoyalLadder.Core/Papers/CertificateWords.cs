@@ -16,9 +16,11 @@ public static partial class CertificateWords
     public const int Longest = 140;
 
     public const string UsualHeading = "{rank}",
-        UsualBody =
-            "{name} has shown on {day} what {rank} asks for, alone and without prompting, and holds it from this day.",
         UsualClosing = "{school}";
+
+    /// <summary>In the language of whoever prints, as the day in it is.</summary>
+    public static string UsualBody =>
+        Say("{name} has shown on {day} what {rank} asks for, alone and without prompting, and holds it from this day.");
 
     private static readonly string[] Names = ["name", "rank", "track", "day", "school"];
 

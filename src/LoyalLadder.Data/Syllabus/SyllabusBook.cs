@@ -268,7 +268,9 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
                     (row.LeastDays, row.LeastLessons) = (leastDays, leastLessons);
                     Remember(
                         rankId,
-                        $"{Spoken.Many(leastDays, "day")} in rank and {Spoken.Many(leastLessons, "lesson")} at least"
+                        AllLanguages.InEnglish(() =>
+                            $"{Spoken.Many(leastDays, "day")} in rank and {Spoken.Many(leastLessons, "lesson")} at least"
+                        )
                     );
                 }
                 return errors;

@@ -76,7 +76,10 @@ public static class ReadersLanguage
 
     private static Language Of(HttpRequest request)
     {
-        if (request.Path.StartsWithSegments("/api") || request.Path.StartsWithSegments("/calendar"))
+        if (
+            request.Path.StartsWithSegments("/api")
+            || request.Path.Value?.EndsWith(".ics", StringComparison.Ordinal) == true
+        )
             return AllLanguages.All[0];
         if (AllLanguages.Find(request.Cookies[Cookie]) is { } chosen)
             return chosen;

@@ -91,6 +91,23 @@ public class LanguageTests
     }
 
     [Fact]
+    public void What_is_kept_for_others_is_in_English_and_the_reader_goes_on_in_their_own()
+    {
+        var said = InDutch(() => $"{AllLanguages.InEnglish(() => Spoken.Many(3, "day"))} | {Spoken.Many(3, "day")}");
+        Assert.Equal("3 days | 3 dagen", said);
+        Assert.Equal(
+            "dagen",
+            InDutch(() =>
+            {
+                Assert.Throws<InvalidOperationException>(() =>
+                    AllLanguages.InEnglish(() => throw new InvalidOperationException("broken off"))
+                );
+                return Spoken.Many(3, "day")[2..];
+            })
+        );
+    }
+
+    [Fact]
     public void Every_phrase_of_a_file_can_be_filled_with_what_the_English_has()
     {
         foreach (var language in AllLanguages.All)

@@ -76,6 +76,19 @@ public sealed partial class LanguageTests
         Assert.DoesNotContain("kinderen", calendar, StringComparison.Ordinal);
     }
 
+    /// <summary>A history is read by others than who wrote it.</summary>
+    [Fact]
+    public async Task What_somebody_changes_in_Dutch_is_remembered_in_English()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = (await Visitor.SignedIn(server)).Reading("nl");
+        var rank = (await ines.Page("/ladder")).QuerySelector("a[href^='/ladder/0']")!.GetAttribute("href")!;
+        await ines.Post(rank, $"{rank}?handler=Times", ("LeastDays", "90"), ("LeastLessons", "1"));
+        using var marlow = await Visitor.SignedIn(server);
+        var history = (await marlow.Page(rank)).Body!.TextContent;
+        Assert.Contains("90 days in rank and 1 lesson at least", history, StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("/words/nl.js", HttpStatusCode.OK, "\"Go on\": \"Ga door\"")]
     [InlineData("/words/en.js", HttpStatusCode.OK, "export default {")]

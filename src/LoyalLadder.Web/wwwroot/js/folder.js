@@ -8,6 +8,8 @@ const files = /** @type {HTMLInputElement} */ (byId('files'));
 const pile = [];
 let at = -1;
 
+const stateWords = { waiting: phrase('waiting'), kept: phrase('kept'), 'left out': phrase('left out') };
+
 function draw() {
   byId('queue-box').hidden = pile.length === 0;
   const done = pile.filter(p => p.state === 'kept' || p.state === 'left out').length;
@@ -20,7 +22,7 @@ function draw() {
       name.textContent = item.file.name;
       const state = document.createElement('span');
       state.className = 'tag-word';
-      state.textContent = i === at ? phrase('on the table') : phrase(item.state);
+      state.textContent = i === at ? phrase('on the table') : stateWords[item.state];
       li.append(name, ' ', state);
       return li;
     }),

@@ -33,7 +33,10 @@ public static class LadderDatabase
     /// <param name="keys">How the keys of sign-ins are reached.</param>
     public static IServiceCollection AddLadderDatabase(this IServiceCollection services, string connection, string keys)
     {
-        services.AddDbContext<KeyRing>(options => options.UseNpgsql(keys, Usual).UseSnakeCaseNamingConvention());
+        services.AddDbContext<KeyRing>(
+            options => options.UseNpgsql(keys, Usual).UseSnakeCaseNamingConvention(),
+            optionsLifetime: ServiceLifetime.Singleton
+        );
         services.AddSingleton(_ => new SchoolWall(connection)).AddSingleton<NewsOfSaves>();
         services.AddDbContext<LadderContext>(
             (services, options) =>
@@ -43,7 +46,8 @@ public static class LadderDatabase
                     .UseNpgsql(wall.Connections, Usual)
                     .UseSnakeCaseNamingConvention()
                     .AddInterceptors(wall, services.GetRequiredService<NewsOfSaves>());
-            }
+            },
+            optionsLifetime: ServiceLifetime.Singleton
         );
         return services.AddMemory().AddDoors().AddSchool().AddLessons().AddProgress().AddTerms();
     }
@@ -97,6 +101,7 @@ public static class LadderDatabase
     private static IServiceCollection AddLessons(this IServiceCollection services) =>
         services
             .AddScoped<LessonSheets>()
+            .AddScoped<WorkedSheets>()
             .AddScoped<SheetQuotes>()
             .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()

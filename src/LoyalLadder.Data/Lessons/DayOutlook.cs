@@ -1,3 +1,4 @@
+using System.Globalization;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
@@ -17,25 +18,31 @@ public sealed record LessonOutlook(Headline Headline, TimeOnly EndsAt, int Stops
 /// </summary>
 public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolMemory memory)
 {
+    private sealed record Stamp(Guid Id, uint Version, long? Last, bool Began, int Aside);
+
+    private static readonly Func<LadderContext, DateOnly, IAsyncEnumerable<Stamp>> StampsOf = EF.CompileAsyncQuery(
+        (LadderContext db, DateOnly date) =>
+            db
+                .Lessons.Where(l => l.Date == date && l.Lines.Any(x => x.RemovedAt == null))
+                .OrderBy(l => l.Id)
+                .Select(l => new Stamp(
+                    l.Id,
+                    l.Version,
+                    db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number),
+                    (l.Log != null && l.Log.OutcomesAt != null) || (l.Run != null && l.Run.Events.Count > 0),
+                    db.CheckOverrides.Count(o => o.LessonId == l.Id)
+                ))
+    );
+
     /// <summary>By lesson; those that have begun are left out. Not to be changed by who reads it.</summary>
     public async Task<Dictionary<Guid, LessonOutlook>> Of(DateOnly date, CancellationToken cancel)
     {
-        var stamps = await db
-            .Lessons.Where(l => l.Date == date && l.Lines.Any(x => x.RemovedAt == null))
-            .OrderBy(l => l.Id)
-            .Select(l => new
-            {
-                l.Id,
-                l.Version,
-                Last = db.SheetChanges.Where(c => c.LessonId == l.Id).Max(c => (long?)c.Number),
-                Began = (l.Log != null && l.Log.OutcomesAt != null) || (l.Run != null && l.Run.Events.Count > 0),
-                Aside = db.CheckOverrides.Count(o => o.LessonId == l.Id),
-            })
-            .ToListAsync(cancel);
+        var stamps = await StampsOf(db, date).ToListAsync(cancel);
         if (stamps.TrueForAll(s => s.Began))
             return [];
-        return await memory.Of(
-            $"outlook {date.DayNumber} {string.Join(' ', stamps)}",
+        return await memory.At(
+            string.Create(CultureInfo.InvariantCulture, $"outlook {date.DayNumber}"),
+            string.Join(' ', stamps),
             Remembered.Progress,
             () => Read(date, cancel),
             cancel

@@ -1,7 +1,9 @@
+using System.Linq.Expressions;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
@@ -47,7 +49,7 @@ public sealed record DayEntry(
 }
 
 /// <summary>The lessons of a day, and those of the last days that nobody has logged.</summary>
-public sealed class DayPlan(LadderContext db, OwedLines owed, TimetableBook timetable)
+public sealed class DayPlan(LadderContext db, SchoolBook school, OwedLines owed, TimetableBook timetable)
 {
     /// <summary>How many days an unlogged lesson is asked for.</summary>
     public const int AskForDays = 14;
@@ -61,14 +63,28 @@ public sealed class DayPlan(LadderContext db, OwedLines owed, TimetableBook time
         DateOnly from,
         DateOnly to,
         CancellationToken cancel
+    ) => await Laid(from, to, await Read(FactsOf(db, from, to), cancel), cancel);
+
+    /// <summary>The classes of today, and the lessons of the days before that have a sheet and nobody has said what was done.</summary>
+    public async Task<(List<DayEntry> Entries, List<DayEntry> ToLog)> OfToday(DateOnly today, CancellationToken cancel)
+    {
+        var found = await Read(FactsWithOpen(db, today.AddDays(-AskForDays), today), cancel);
+        var here = found.FindAll(l => l.Lesson.Date == today);
+        var laid = await Laid(today, today, here, cancel);
+        return (laid[0].Entries, ToLog(found.FindAll(l => l.Lesson.Date < today)));
+    }
+
+    private async Task<List<(DateOnly Date, List<DayEntry> Entries)>> Laid(
+        DateOnly from,
+        DateOnly to,
+        List<LessonFacts> lessons,
+        CancellationToken cancel
     )
     {
         var days = Enumerable.Range(0, to.DayNumber - from.DayNumber + 1).Select(from.AddDays).ToList();
         var sessions = await timetable.Sessions(from, to, cancel);
-        var meeting = sessions.Select(s => s.Class).Distinct().ToList();
-        var classes = await db.Classes.AsNoTracking().Where(c => meeting.Contains(c.Id)).ToListAsync(cancel);
-        var lessons = await Facts(l => l.Date >= from && l.Date <= to, cancel);
-        var all = classes.Select(c => c.Id).Concat(lessons.Select(l => l.Lesson.ClassId)).Distinct().ToList();
+        var classes = await school.Classes(cancel);
+        var all = sessions.Select(s => s.Class).Concat(lessons.Select(l => l.Lesson.ClassId)).Distinct().ToList();
         var debts = (await owed.Of(all, cancel)).ToLookup(o => o.ClassId);
         return days.ConvertAll(d =>
             (
@@ -135,19 +151,7 @@ public sealed class DayPlan(LadderContext db, OwedLines owed, TimetableBook time
             .Take(most)
             .ToListAsync(cancel);
 
-    /// <summary>Lessons of the days before that have a sheet and nobody has said what was done.</summary>
-    public async Task<List<DayEntry>> ToLog(DateOnly today, CancellationToken cancel)
-    {
-        var from = today.AddDays(-AskForDays);
-        var open = await Facts(
-            l =>
-                l.Date < today
-                && l.Date >= from
-                && (l.Log == null || l.Log.OutcomesAt == null)
-                && l.Lines.Any(x => x.RemovedAt == null),
-            cancel
-        );
-        return
+    private static List<DayEntry> ToLog(List<LessonFacts> open) =>
         [
             .. open.OrderByDescending(l => l.Lesson.Date)
                 .Select(l => new DayEntry(
@@ -160,34 +164,55 @@ public sealed class DayPlan(LadderContext db, OwedLines owed, TimetableBook time
                     []
                 )),
         ];
-    }
 
-    private sealed record LessonFacts(Lesson Lesson, int Lines, bool Started, bool Ended, bool Logged);
+    private sealed record LessonFacts(
+        Lesson Lesson,
+        ClassGroup Class,
+        int Lines,
+        bool Started,
+        bool Ended,
+        bool Logged
+    );
 
-    private async Task<List<LessonFacts>> Facts(
-        System.Linq.Expressions.Expression<Func<Lesson, bool>> which,
-        CancellationToken cancel
-    )
+    private static readonly Expression<Func<Lesson, LessonFacts>> Facts = l => new LessonFacts(
+        l,
+        l.Class!,
+        l.Lines.Count(x => x.RemovedAt == null),
+        l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.Start),
+        l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.End),
+        l.Log != null && l.Log.OutcomesAt != null
+    );
+
+    // everybody's first look of the day asks these two: translated once
+    private static readonly Func<LadderContext, DateOnly, DateOnly, IAsyncEnumerable<LessonFacts>> FactsOf =
+        EF.CompileAsyncQuery(
+            (LadderContext db, DateOnly from, DateOnly to) =>
+                db.Lessons.AsNoTracking().Where(l => l.Date >= from && l.Date <= to).Select(Facts)
+        );
+
+    private static readonly Func<LadderContext, DateOnly, DateOnly, IAsyncEnumerable<LessonFacts>> FactsWithOpen =
+        EF.CompileAsyncQuery(
+            (LadderContext db, DateOnly from, DateOnly today) =>
+                db
+                    .Lessons.AsNoTracking()
+                    .Where(l =>
+                        l.Date == today
+                        || (
+                            l.Date < today
+                            && l.Date >= from
+                            && (l.Log == null || l.Log.OutcomesAt == null)
+                            && l.Lines.Any(x => x.RemovedAt == null)
+                        )
+                    )
+                    .Select(Facts)
+        );
+
+    private static async Task<List<LessonFacts>> Read(IAsyncEnumerable<LessonFacts> found, CancellationToken cancel)
     {
-        var lessons = await db.Lessons.AsNoTracking().Include(l => l.Class).Where(which).ToListAsync(cancel);
-        var facts = await db
-            .Lessons.Where(which)
-            .Select(l => new
-            {
-                l.Id,
-                Lines = l.Lines.Count(x => x.RemovedAt == null),
-                Started = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.Start),
-                Ended = l.Run != null && l.Run.Events.Any(e => e.Kind == RunEventKind.End),
-                Logged = l.Log != null && l.Log.OutcomesAt != null,
-            })
-            .ToDictionaryAsync(f => f.Id, cancel);
-        return
-        [
-            .. lessons
-                .Where(l => facts.ContainsKey(l.Id))
-                .Select(l => (l, f: facts[l.Id]))
-                .Select(x => new LessonFacts(x.l, x.f.Lines, x.f.Started, x.f.Ended, x.f.Logged)),
-        ];
+        var facts = await found.ToListAsync(cancel);
+        foreach (var fact in facts)
+            fact.Lesson.Class = fact.Class;
+        return facts;
     }
 
     private static LessonStage Stage(LessonFacts facts) =>

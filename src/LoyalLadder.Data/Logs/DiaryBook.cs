@@ -1,4 +1,6 @@
+using System.Globalization;
 using LoyalLadder.Core.Lessons.Running;
+using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Logs;
@@ -27,20 +29,30 @@ public sealed record DiaryEntry(
 public sealed record DiaryWeek(DateOnly From, int Lessons, int Planned, int Actual, double There);
 
 /// <summary>What was taught, to be looked through.</summary>
-public sealed class DiaryBook(LadderContext db)
+public sealed class DiaryBook(LadderContext db, SchoolMemory memory)
 {
     private IQueryable<LessonLog> Logs(Guid? classId) =>
         db.Logs.AsNoTracking().Where(l => l.OutcomesAt != null && (classId == null || l.ClassId == classId));
 
     /// <summary>Logs of a class, or of all, the newest first.</summary>
-    public async Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel)
+    public async Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel) =>
+        [
+            .. await memory.Of(
+                string.Create(CultureInfo.InvariantCulture, $"diary {classId} {offset} {count}"),
+                Remembered.Progress,
+                () => ReadEntries(classId, offset, count, cancel),
+                cancel
+            ),
+        ];
+
+    private async Task<List<DiaryEntry>> ReadEntries(Guid? classId, int offset, int count, CancellationToken cancel)
     {
         var logs = await Logs(classId)
             .OrderByDescending(l => l.On)
             .ThenByDescending(l => l.Start)
             .Skip(offset)
             .Take(count)
-            .Select(l => new { Log = l, Class = l.Lesson!.Class!.Name })
+            .Join(db.Classes, l => l.ClassId, c => c.Id, (l, c) => new { Log = l, Class = c.Name })
             .ToListAsync(cancel);
         var ids = logs.ConvertAll(l => l.Log.Id);
         var lines = await Lines(ids, cancel);
@@ -90,8 +102,16 @@ public sealed class DiaryBook(LadderContext db)
             .Select(g => new { Log = g.Key, People = g.Count() })
             .ToDictionaryAsync(c => c.Log, c => c.People, cancel);
 
-    /// <summary>Weeks from a day on, the oldest first.</summary>
-    public async Task<List<DiaryWeek>> Weeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel)
+    /// <summary>Weeks from a day on, the oldest first. Not to be changed by who reads them.</summary>
+    public Task<List<DiaryWeek>> Weeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel) =>
+        memory.Of(
+            string.Create(CultureInfo.InvariantCulture, $"diary weeks {classId} {first.DayNumber} {weeks}"),
+            Remembered.Progress,
+            () => ReadWeeks(classId, first, weeks, cancel),
+            cancel
+        );
+
+    private async Task<List<DiaryWeek>> ReadWeeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel)
     {
         var logs = await Logs(classId)
             .Where(l => l.On >= first && l.ActualSeconds > 0)

@@ -130,6 +130,8 @@ public sealed class EnrolBook(
     {
         var zone = (await own.Facts(cancel)).School;
         var called = await Called(classId, cancel);
+        if (called.Count == 0)
+            return [];
         var names = (
             await db
                 .Students.Where(s => !s.IsErased && s.PutAwayAt == null)

@@ -14,9 +14,11 @@ namespace LoyalLadder.Data.Progress;
 /// <param name="Student">Who.</param>
 /// <param name="Standing">How they stand.</param>
 /// <param name="LastDays">The last days on which they took part, the newest first.</param>
-/// <param name="HasCare">Whether a care note holds today.</param>
-public sealed record StudentStand(Student Student, Standing Standing, IReadOnlyList<DateOnly> LastDays, bool HasCare)
+public sealed record StudentStand(Student Student, Standing Standing, IReadOnlyList<DateOnly> LastDays)
 {
+    /// <summary>Whether a care note holds today; known of the people of a class.</summary>
+    public bool HasCare { get; init; }
+
     public Rank? Next => Standing.Next;
     public Readiness Readiness => Standing.Readiness;
     public bool IsDrifting => Standing.IsDrifting;
@@ -60,9 +62,20 @@ public sealed class StandBook(
     /// <summary>Days of attendance that tell how somebody comes; older ones make no difference.</summary>
     private const int DaysTold = 40;
 
-    /// <summary>The people of a class.</summary>
-    public Task<List<StudentStand>> OfClass(Guid classId, CancellationToken cancel) =>
-        Of(Here.Where(s => s.Enrolments.Any(e => e.ClassId == classId)), cancel);
+    /// <summary>The people of a class. Students are shared and not to be changed by who reads them.</summary>
+    public async Task<List<StudentStand>> OfClass(Guid classId, CancellationToken cancel)
+    {
+        var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
+        var stands = await memory.Of(
+            string.Create(CultureInfo.InvariantCulture, $"stands {classId} {today.DayNumber}"),
+            Remembered.Progress,
+            () => Of(Here.Where(s => s.Enrolments.Any(e => e.ClassId == classId)), cancel),
+            cancel
+        );
+        // a note is kept from being remembered
+        var cared = await Cared(stands.ConvertAll(s => s.Student.Id), today, cancel);
+        return stands.ConvertAll(s => s with { HasCare = cared.Contains(s.Student.Id) });
+    }
 
     /// <summary>Everybody whose rank is in a track.</summary>
     public Task<List<StudentStand>> OfTrack(Guid trackId, CancellationToken cancel) =>
@@ -116,12 +129,6 @@ public sealed class StandBook(
         var stages = await Stages(ids, Asked(ladder, students), cancel);
         var signed = await Signatures(ids, cancel);
         var came = await Attendance(ids, cancel);
-        var cared = (
-            await db
-                .CareNotes.Where(n => ids.Contains(n.StudentId) && n.Until >= today)
-                .Select(n => n.StudentId)
-                .ToListAsync(cancel)
-        ).ToHashSet();
         var people = students.ConvertAll(s => new Candidacy(
             s.RankId,
             BandOf(s),
@@ -136,9 +143,17 @@ public sealed class StandBook(
         [
             .. students
                 .Zip(people, Standing.Of(ladder, people, today))
-                .Select(x => new StudentStand(x.First, x.Third, x.Second.LastDays, cared.Contains(x.First.Id))),
+                .Select(x => new StudentStand(x.First, x.Third, x.Second.LastDays)),
         ];
     }
+
+    private async Task<HashSet<Guid>> Cared(List<Guid> ids, DateOnly today, CancellationToken cancel) =>
+        [
+            .. await db
+                .CareNotes.Where(n => ids.Contains(n.StudentId) && n.Until >= today)
+                .Select(n => n.StudentId)
+                .ToListAsync(cancel),
+        ];
 
     private static AgeBand? BandOf(Student student) =>
         student.Enrolments.Select(e => (AgeBand?)e.Class!.Band).FirstOrDefault();

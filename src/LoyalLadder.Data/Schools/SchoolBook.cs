@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>The lists that the School room keeps: halls, kit, classes, tracks and ranks, limits, tokens, people.</summary>
-public sealed class SchoolBook(LadderContext db, OwnSchool own)
+public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory memory)
 {
     public Task<List<Hall>> Halls(CancellationToken cancel) =>
         db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(cancel);
@@ -16,9 +16,26 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own)
     public Task<List<KitItem>> Kit(CancellationToken cancel) =>
         db.KitItems.AsNoTracking().OrderBy(k => k.Name).ToListAsync(cancel);
 
-    /// <summary>The classes that meet, by name.</summary>
-    public Task<List<ClassGroup>> Classes(CancellationToken cancel) =>
-        db.Classes.AsNoTracking().Where(c => c.PutAwayAt == null).OrderBy(c => c.Name).ToListAsync(cancel);
+    /// <summary>The classes that meet, by name. They are shared and not to be changed by who reads them.</summary>
+    public async Task<List<ClassGroup>> Classes(CancellationToken cancel) =>
+        [.. (await Meeting(cancel)).Select(c => c.Class).OrderBy(c => c.Name, StringComparer.Ordinal)];
+
+    private Task<List<(ClassGroup Class, int Students)>> Meeting(CancellationToken cancel) =>
+        memory.Of(
+            "classes",
+            Remembered.Progress,
+            async () =>
+                (
+                    await db
+                        .Classes.AsNoTracking()
+                        .Where(c => c.PutAwayAt == null)
+                        .OrderBy(c => c.Band)
+                        .ThenBy(c => c.Name)
+                        .Select(c => new { Class = c, Students = c.Enrolments.Count })
+                        .ToListAsync(cancel)
+                ).ConvertAll(c => (c.Class, c.Students)),
+            cancel
+        );
 
     /// <summary>All classes with hall, teacher, ranks and who is enrolled; those that were put away among them.</summary>
     public Task<List<ClassGroup>> ClassesWhole(CancellationToken cancel) =>
@@ -32,19 +49,11 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own)
             .OrderBy(c => c.Name)
             .ToListAsync(cancel);
 
-    /// <summary>The classes that meet with how many are enrolled, the youngest first.</summary>
+    /// <summary>The same with how many are enrolled, the youngest first.</summary>
     public async Task<List<(ClassGroup Class, int Students)>> ClassesWithHeads(CancellationToken cancel) =>
-        (
-            await db
-                .Classes.AsNoTracking()
-                .Where(c => c.PutAwayAt == null)
-                .OrderBy(c => c.Band)
-                .ThenBy(c => c.Name)
-                .Select(c => new { Class = c, Students = c.Enrolments.Count })
-                .ToListAsync(cancel)
-        ).ConvertAll(c => (c.Class, c.Students));
+        [.. await Meeting(cancel)];
 
-    public Task<bool> HasClasses(CancellationToken cancel) => db.Classes.AnyAsync(c => c.PutAwayAt == null, cancel);
+    public async Task<bool> HasClasses(CancellationToken cancel) => (await Meeting(cancel)).Count > 0;
 
     /// <summary>The tracks with all of their ranks, those that were put away among them.</summary>
     public Task<List<TrackRow>> Tracks(CancellationToken cancel) =>

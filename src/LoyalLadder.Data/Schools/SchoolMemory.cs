@@ -76,16 +76,38 @@ public sealed class SchoolMemory(HybridCache cache, SchoolEditions editions, Lad
         }
     }
 
+    /// <summary>
+    /// The same of what is edited all the time: of each name the newest answer alone is kept, for whoever asks at the same stamp.
+    /// </summary>
+    /// <param name="name">What it is.</param>
+    /// <param name="stamp">How far it has come, read before it is read.</param>
+    /// <param name="from">What else makes it old.</param>
+    /// <param name="read">Reads it.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public async Task<T> At<T>(string name, string stamp, Remembered from, Func<Task<T>> read, CancellationToken cancel)
+        where T : notnull
+    {
+        if (db.Database.CurrentTransaction is not null)
+            return await read();
+        var at = Key(stamp, from, await editions.Of(db, cancel));
+        var key = $"{db.SchoolId} {AllLanguages.Now.Code} newest {name}";
+        var held = await cache.GetOrCreateAsync(key, Nothing, OnlyLook, cancellationToken: cancel);
+        if (held?.Value is Stamped newest && newest.Stamp == at)
+            return (T)newest.Value;
+        var value = await read();
+        await cache.SetAsync(key, new Held(new Stamped(at, value)), Kept, [Tag(db.SchoolId, from)], cancel);
+        return value;
+    }
+
+    private sealed record Stamped(string Stamp, object Value);
+
+    private static ValueTask<Held?> Nothing(CancellationToken _) => ValueTask.FromResult<Held?>(null);
+
     private async Task<Held> InTransaction(string key, Func<Task<Held>> read, CancellationToken cancel)
     {
         if (_own.TryGetValue(key, out var mine))
             return mine;
-        var shared = await cache.GetOrCreateAsync<Held?>(
-            key,
-            _ => ValueTask.FromResult<Held?>(null),
-            OnlyLook,
-            cancellationToken: cancel
-        );
+        var shared = await cache.GetOrCreateAsync(key, Nothing, OnlyLook, cancellationToken: cancel);
         return _own[key] = shared ?? await read();
     }
 

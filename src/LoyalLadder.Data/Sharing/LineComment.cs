@@ -21,13 +21,18 @@ public sealed class LineComment : SchoolRow
 public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvider time)
 {
     /// <summary>Those of a sheet that nobody has settled, oldest first.</summary>
-    public Task<List<LineComment>> Open(Guid lessonId, CancellationToken cancel) =>
-        db
-            .LineComments.AsNoTracking()
-            .Where(c => c.LessonId == lessonId && c.SettledAt == null)
-            .OrderBy(c => c.SaidAt)
-            .ThenBy(c => c.Id)
-            .ToListAsync(cancel);
+    public ValueTask<List<LineComment>> Open(Guid lessonId, CancellationToken cancel) =>
+        OpenOn(db, lessonId).ToListAsync(cancel);
+
+    private static readonly Func<LadderContext, Guid, IAsyncEnumerable<LineComment>> OpenOn = EF.CompileAsyncQuery(
+        (LadderContext db, Guid lesson) =>
+            db
+                .LineComments.AsNoTracking()
+                .Where(c => c.LessonId == lesson && c.SettledAt == null)
+                .OrderBy(c => c.SaidAt)
+                .ThenBy(c => c.Id)
+                .AsQueryable()
+    );
 
     /// <summary>Says something on a line.</summary>
     /// <param name="lessonId">The lesson.</param>

@@ -43,60 +43,70 @@ public sealed class SheetCompany(LadderContext db, SchoolScope scope, OwnSchool 
     public Task Leave(Guid visit) =>
         db.SheetVisits.Where(v => v.Id == visit).ExecuteDeleteAsync(CancellationToken.None);
 
-    /// <summary>The others who are in a sheet, by name.</summary>
-    public async Task<List<string>> Others(Guid lessonId, CancellationToken cancel)
+    /// <summary>How far a sheet has come, and the others who are in it, by name; null when there is none of that key.</summary>
+    public async Task<(SheetMark Mark, IReadOnlyList<string> Others)?> Look(Guid lessonId, CancellationToken cancel)
     {
         var over = time.GetUtcNow() - SheetVisit.Over;
-        var others = await db
-            .SheetVisits.Where(v => v.LessonId == lessonId && v.UserId != scope.UserId && v.ChangedAt >= over)
-            .Select(v => v.UserId)
-            .Distinct()
-            .ToListAsync(cancel);
-        if (others.Count == 0)
-            return [];
-        var facts = await own.Facts(cancel);
-        return [.. others.Select(o => facts.NameOf(o)).Order(StringComparer.Ordinal)];
-    }
-
-    private sealed record MarkRow(
-        long? Number,
-        Guid? LineById,
-        long HeadAt,
-        Guid HeadById,
-        long SaidAt,
-        Guid? SaidById,
-        int Aside
-    );
-
-    /// <summary>How far a sheet has come; null when there is none of that key.</summary>
-    public async Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel)
-    {
-        // by hand: each look at a sheet asks this, and what the mapper makes of it ranks whole tables
-        var rows = await db
-            .Database.SqlQuery<MarkRow>(
-                $"""
-                SELECT c.number, c.changed_by_id AS line_by_id, l.xmin::text::bigint AS head_at, l.changed_by_id AS head_by_id,
-                       s.changed_by_id AS said_by_id,
-                       (SELECT count(*) + count(settled_at) FROM line_comments WHERE lesson_id = l.id) AS said_at,
-                       (SELECT count(*)::int FROM check_overrides o WHERE o.lesson_id = l.id) AS aside
-                FROM lessons l
-                LEFT JOIN LATERAL (SELECT number, changed_by_id FROM sheet_changes WHERE lesson_id = l.id
-                  ORDER BY number DESC LIMIT 1) c ON true
-                LEFT JOIN LATERAL (SELECT changed_by_id FROM line_comments WHERE lesson_id = l.id
-                  ORDER BY changed_at DESC LIMIT 1) s ON true
-                WHERE l.id = {lessonId} AND l.school_id = {db.SchoolId}
-                """
-            )
-            .ToListAsync(cancel);
-        if (rows is not [var m])
+        if (await MarkOf(db, lessonId, scope.UserId, over, cancel) is not { } m)
             return null;
-        return new SheetMark(
+        var mark = new SheetMark(
             m.Number is { } number ? new SheetMark.Part(number, m.LineById) : null,
             new SheetMark.Part(m.HeadAt, m.HeadById),
             m.SaidById is { } by ? new SheetMark.Part(m.SaidAt, by) : null,
             m.Aside
         );
+        if (m.Here is not { Length: > 0 })
+            return (mark, []);
+        var facts = await own.Facts(cancel);
+        return (mark, [.. m.Here.Distinct().Select(o => facts.NameOf(o)).Order(StringComparer.Ordinal)]);
     }
+
+    /// <summary>The others who are in a sheet, by name.</summary>
+    public async Task<IReadOnlyList<string>> Others(Guid lessonId, CancellationToken cancel) =>
+        (await Look(lessonId, cancel))?.Others ?? [];
+
+    /// <summary>How far a sheet has come; null when there is none of that key.</summary>
+    public async Task<SheetMark?> Mark(Guid lessonId, CancellationToken cancel) => (await Look(lessonId, cancel))?.Mark;
+
+    private sealed record MarkRow(
+        long? Number,
+        Guid? LineById,
+        uint HeadAt,
+        Guid HeadById,
+        int SaidAt,
+        Guid? SaidById,
+        int Aside,
+        Guid[]? Here
+    );
+
+    // each look at a sheet asks this: translated once
+    private static readonly Func<LadderContext, Guid, Guid, DateTimeOffset, CancellationToken, Task<MarkRow?>> MarkOf =
+        EF.CompileAsyncQuery(
+            (LadderContext db, Guid lesson, Guid me, DateTimeOffset over, CancellationToken cancel) =>
+                db
+                    .Lessons.Where(l => l.Id == lesson)
+                    .Select(l => new MarkRow(
+                        db.SheetChanges.Where(c => c.LessonId == lesson).Max(c => (long?)c.Number),
+                        db.SheetChanges.Where(c => c.LessonId == lesson)
+                            .OrderByDescending(c => c.Number)
+                            .Select(c => (Guid?)c.ChangedById)
+                            .FirstOrDefault(),
+                        l.Version,
+                        l.ChangedById,
+                        db.LineComments.Count(c => c.LessonId == lesson)
+                            + db.LineComments.Count(c => c.LessonId == lesson && c.SettledAt != null),
+                        db.LineComments.Where(c => c.LessonId == lesson)
+                            .OrderByDescending(c => c.ChangedAt)
+                            .Select(c => (Guid?)c.ChangedById)
+                            .FirstOrDefault(),
+                        db.CheckOverrides.Count(o => o.LessonId == lesson),
+                        db.SheetVisits.Where(v => v.LessonId == lesson && v.UserId != me && v.ChangedAt >= over)
+                            .GroupBy(v => v.LessonId)
+                            .Select(g => EF.Functions.ArrayAgg(g.Select(v => v.UserId)))
+                            .FirstOrDefault()
+                    ))
+                    .FirstOrDefault()
+        );
 }
 
 /// <summary>How far a sheet has come: two equal marks are the same sheet with the same head, comments and stops set aside.</summary>

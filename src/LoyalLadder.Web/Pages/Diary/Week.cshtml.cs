@@ -59,7 +59,7 @@ public sealed class WeekModel(
         var everybody = await stands.Everybody(Cancel);
         Ready = [.. everybody.Where(s => s.IsReady).Take(MostNamed)];
         Drifting = [.. everybody.Where(s => s.IsDrifting).OrderBy(s => s.LastSeen).Take(MostNamed)];
-        ToLog = await days.ToLog(Day, Cancel);
+        ToLog = (await days.OfToday(Day, Cancel)).ToLog;
         Ending = await records.Ending(Day.AddDays(NotesEndWithin), Cancel);
         var sessions = (await timetable.Sessions(Day, Day.AddDays(DaysAhead), Cancel))
             .Where(s => s.TakesPlace)

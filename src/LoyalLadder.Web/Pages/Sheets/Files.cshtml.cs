@@ -1,4 +1,5 @@
 using System.Text;
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
@@ -34,7 +35,10 @@ public sealed class FilesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
         if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
         Response.Headers.ContentDisposition = "attachment; filename=lesson.svg";
-        var picture = Partial("_LadderFile", new LadderPicture(sheet, 1) { IsStandalone = true });
+        var picture = Partial(
+            "_LadderFile",
+            new LadderPicture(sheet, LessonLadder.Of(sheet.Clock), 1) { IsStandalone = true }
+        );
         picture.ContentType = "image/svg+xml; charset=utf-8";
         return picture;
     }

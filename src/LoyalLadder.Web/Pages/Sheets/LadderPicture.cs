@@ -17,9 +17,9 @@ public sealed class LadderPicture
         Letter = 6.8m,
         HourWide = 34;
 
-    public LadderPicture(OpenSheet sheet, int zoom)
+    public LadderPicture(OpenSheet sheet, LessonLadder ladder, int zoom)
     {
-        (Sheet, Ladder, Zoom) = (sheet, LessonLadder.Of(sheet.Clock), zoom);
+        (Sheet, Ladder, Zoom) = (sheet, ladder, zoom);
         Scale = (Width - (Left * 2)) / Ladder.SpanSeconds;
     }
 

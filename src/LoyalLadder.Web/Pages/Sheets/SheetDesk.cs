@@ -1,5 +1,4 @@
 using LoyalLadder.Core.Lessons;
-using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Progress;
@@ -23,9 +22,9 @@ public sealed record SheetLook(bool CanPlan, bool IsPart, int Zoom);
 /// <summary>Lays out what the Sheet room shows.</summary>
 public sealed class SheetDesk(
     LessonSheets sheets,
+    WorkedSheets worked,
     OwedLines owed,
     PaceBook paces,
-    LineComments comments,
     SheetCompany company,
     SchoolBook school,
     ProgressBook progress
@@ -35,26 +34,22 @@ public sealed class SheetDesk(
     public async Task<SheetView?> View(Guid lesson, SheetLook look, SheetDeed deed, CancellationToken cancel)
     {
         // before the lines are read: what comes in between is news again
-        var mark = await company.Mark(lesson, cancel);
-        if (await sheets.Open(lesson, cancel) is not { } sheet)
+        if (await company.Look(lesson, cancel) is not var (mark, others))
             return null;
-        var checks = sheet.Checks().ToList();
+        if (await worked.Of(lesson, mark, cancel) is not { } found)
+            return null;
         var isWhole = !look.IsPart;
         return new SheetView
         {
-            Sheet = sheet,
-            Mark = mark?.Word ?? "",
-            Owed = await OwedTo(sheet, cancel),
-            Checks = checks,
-            SetAside = checks.Exists(c => c.Level == CheckLevel.Stop) ? await sheets.SetAsideOf(lesson, cancel) : [],
-            Tally = LessonTally.Of(sheet.Clock),
-            Likely = await paces.Of(sheet, cancel),
-            Comments = (mark?.Said is null ? [] : await comments.Open(lesson, cancel)).ToLookup(c => c.LineId),
+            Worked = found,
+            Mark = mark.Word,
+            Owed = await OwedTo(found.Sheet, cancel),
+            SetAside = mark.Aside > 0 ? await sheets.SetAsideOf(lesson, cancel) : [],
             CanPlan = look.CanPlan,
-            Here = isWhole ? await company.Others(lesson, cancel) : [],
+            Here = isWhole ? others : [],
             Zoom = look.Zoom is 2 or 4 ? look.Zoom : 1,
             Deed = deed,
-            Head = isWhole && look.CanPlan ? await Head(sheet, cancel) : null,
+            Head = isWhole && look.CanPlan ? await Head(found.Sheet, cancel) : null,
         };
     }
 

@@ -15,7 +15,9 @@ namespace LoyalLadder.Web.Pages.Sheets;
 /// <summary>Everything that the Sheet room shows, and what was just done in it.</summary>
 public sealed class SheetView
 {
-    public required OpenSheet Sheet { get; init; }
+    public required WorkedSheet Worked { get; init; }
+
+    public OpenSheet Sheet => Worked.Sheet;
 
     public SchoolFacts Facts => Sheet.Facts;
 
@@ -23,18 +25,15 @@ public sealed class SheetView
     public required string Mark { get; init; }
 
     public required IReadOnlyList<OwedLine> Owed { get; init; }
-    public required IReadOnlyList<Check> Checks { get; init; }
+
+    public IReadOnlyList<Check> Checks => Worked.Checks;
 
     /// <summary>Stops that somebody set aside for this lesson.</summary>
     public required IReadOnlyList<CheckOverride> SetAside { get; init; }
 
-    public required LessonTally Tally { get; init; }
+    public LessonTally Tally => Worked.Tally;
 
-    /// <summary>When it is likely to end, by how long such lines have taken; null while too little was run.</summary>
-    public LikelyEnd? Likely { get; init; }
-
-    /// <summary>What was said on lines and is not settled.</summary>
-    public required ILookup<Guid, LineComment> Comments { get; init; }
+    public ILookup<Guid, LineComment> Comments => Worked.Comments;
 
     /// <summary>Whether who looks may change it.</summary>
     public required bool CanPlan { get; init; }
@@ -45,19 +44,17 @@ public sealed class SheetView
     /// <summary>How wide the ladder is drawn: 1, 2 or 4 times.</summary>
     public int Zoom { get; init; } = 1;
 
-    /// <summary>The one figure: when it ends.</summary>
-    public Headline Headline => _headline ??= Headline.Of(Sheet.Plan, Sheet.Clock, Likely);
+    public Headline Headline => Worked.Headline;
 
-    private Headline? _headline;
     private LadderPicture? _picture;
 
     /// <summary>'Likely to end 18:48.'</summary>
     public string EndWords =>
-        $"{(Likely is null ? Say("Ends") : Say("Likely to end"))} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
+        $"{(Worked.Likely is null ? Say("Ends") : Say("Likely to end"))} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
 
     /// <summary>The lesson's ladder.</summary>
     public LadderPicture Picture =>
-        _picture ??= new LadderPicture(Sheet, Zoom)
+        _picture ??= new LadderPicture(Sheet, Worked.Ladder, Zoom)
         {
             CanDrag = CanPlan,
             Chosen = Sheet.Clock.Lines.FirstOrDefault(l => Sheet.RowOf[l.Entry].Id == Deed.Chosen && l.Seconds > 0),

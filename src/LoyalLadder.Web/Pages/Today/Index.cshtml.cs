@@ -49,9 +49,10 @@ public sealed class IndexModel(
         Date = date is { Year: > 2000 and < 2100 } asked ? asked : today;
         IsToday = Date == today;
         OfSchool = await Facts();
-        Entries = await days.Of(Date, Cancel);
         if (IsToday)
-            ToLog = await days.ToLog(today, Cancel);
+            (Entries, ToLog) = await days.OfToday(today, Cancel);
+        else
+            Entries = await days.Of(Date, Cancel);
         if (Date >= today)
             Ahead = await outlook.Of(Date, Cancel);
         if (Date >= today)

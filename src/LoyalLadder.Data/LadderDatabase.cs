@@ -102,6 +102,7 @@ public static class LadderDatabase
         services
             .AddScoped<LessonSheets>()
             .AddScoped<WorkedSheets>()
+            .AddScoped<LessonSessions>()
             .AddScoped<SheetQuotes>()
             .AddScoped<WordBook>()
             .AddScoped<SheetEdits>()

@@ -27,6 +27,9 @@ internal sealed class TermModel
     private readonly List<LinearExpr> _missing = [];
     private readonly List<LinearExpr> _longGaps = [];
     private readonly List<LinearExpr> _gapDays = [];
+
+    /// <summary>Seconds that a session holds, and those it has.</summary>
+    private readonly List<(LinearExpr Held, int Has)> _filled = [];
     private readonly IntVar _load;
     private readonly bool _withLongGaps;
 
@@ -167,6 +170,7 @@ internal sealed class TermModel
             }
             if (seconds.Count == 0)
                 continue;
+            _filled.Add((LinearExpr.Sum(seconds), _sessions[n].Minutes * 60));
             _model.Add(LinearExpr.Sum(seconds) <= _sessions[n].Minutes * 60);
             _model.Add(LinearExpr.Sum(seconds) * 100 <= _load * (_sessions[n].Minutes * 60));
             if (fresh.Count > _ask.Limits.NewItems)
@@ -235,6 +239,10 @@ internal sealed class TermModel
     public TermModel Complete()
     {
         _model.Add(LinearExpr.Sum(_missing) == 0);
+        // no session can stay emptier than all of them together must: where time is short this says much
+        var spare = _filled.Sum(f => f.Has) - _ask.Items.Sum(i => Enumerable.Range(0, i.Open).Sum(i.SecondsOf));
+        foreach (var (held, has) in _filled.Where(f => f.Has > spare))
+            _model.Add(held >= has - spare);
         return this;
     }
 

@@ -54,13 +54,13 @@ public sealed record Session(Guid Class, DateOnly Date, TimeOnly Start, int Minu
             if (Off is not null)
                 words.Add(Off);
             if (IsExtra)
-                words.Add("extra");
+                words.Add(Say("extra"));
             if (IsMoved && TakesPlace)
                 words.Add(Say($"moved from {From}"));
             if (SeeksStandIn)
                 words.Add(Say("stand-in wanted"));
             else if (IsAway && TakesPlace)
-                words.Add("stand-in");
+                words.Add(Say("stand-in"));
             if (Reason.Length > 0)
                 words.Add(Reason);
             return string.Join(" · ", words);

@@ -77,7 +77,7 @@ public sealed record Timetable(
         {
             yield return usual with
             {
-                Off = "cancelled",
+                Off = Say("cancelled"),
                 Reason = change.Reason,
             };
             yield break;

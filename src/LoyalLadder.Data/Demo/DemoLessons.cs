@@ -49,7 +49,15 @@ internal sealed class DemoLessons(
     )
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(db, own, groups, new SheetQuotes(db), timetable, clock);
+        var sheets = new LessonSheets(
+            db,
+            own,
+            groups,
+            new SheetQuotes(db),
+            timetable,
+            new LessonSessions(db, timetable),
+            clock
+        );
         var runs = new LessonRuns(db, sheets, new RoundsBook(db, own, syllabus), clock);
         var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, syllabus, clock);
         var today = SchoolTime.Today(school, time);

@@ -107,7 +107,8 @@ public sealed class DayPlan(LadderContext db, SchoolBook school, OwedLines owed,
     )
     {
         var entries = new List<DayEntry>();
-        foreach (var facts in lessons.OrderBy(l => l.Lesson.Start))
+        // those that say which session they are for come first: the others take what is left
+        foreach (var facts in lessons.OrderBy(l => l.Lesson.SessionAt is null).ThenBy(l => l.Lesson.Start))
         {
             var session = SessionOf(facts.Lesson, sessions);
             if (session is not null)
@@ -133,11 +134,14 @@ public sealed class DayPlan(LadderContext db, SchoolBook school, OwedLines owed,
         return [.. entries.OrderBy(e => e.Start).ThenBy(e => e.Class.Name, StringComparer.Ordinal)];
     }
 
-    /// <summary>The session that a lesson is for: the one at its hour, else the first of its class that is left.</summary>
+    /// <summary>The session that a lesson is for: its own, else the one at its hour, else the first of its class that is left.</summary>
     private static Session? SessionOf(Lesson lesson, List<Session> sessions)
     {
         var own = sessions.FindAll(s => s.Class == lesson.ClassId);
-        return own.Find(s => s.Start == lesson.Start) ?? own.Find(s => s.TakesPlace) ?? own.FirstOrDefault();
+        return own.Find(s => s.Planned.Date == lesson.SessionDate && s.Planned.At == lesson.SessionAt)
+            ?? own.Find(s => s.Start == lesson.Start)
+            ?? own.Find(s => s.TakesPlace)
+            ?? own.FirstOrDefault();
     }
 
     /// <summary>Lessons between two days that have a sheet and are not logged, the next first.</summary>

@@ -13,6 +13,16 @@ public sealed class Lesson : SchoolRow
     public ClassGroup? Class { get; set; }
     public DateOnly Date { get; set; }
     public TimeOnly Start { get; set; }
+
+    /// <summary>The day and hour by which the timetable names the session that it is for; null for a lesson beside the timetable,
+    /// and for those of days when this was not kept. No two lessons of a class are for one session.</summary>
+    public DateOnly? SessionDate { get; set; }
+
+    public TimeOnly? SessionAt { get; set; }
+
+    /// <summary>Takes a session, or none.</summary>
+    public void Take((DateOnly Date, TimeOnly At)? session) => (SessionDate, SessionAt) = (session?.Date, session?.At);
+
     public int Minutes { get; set; }
     public int Heads { get; set; }
     public Guid? HallId { get; set; }

@@ -19,7 +19,13 @@ public sealed record HeadDraft(
 );
 
 /// <summary>Day, hour, hall, heads and title of a lesson.</summary>
-public sealed class LessonHeads(LadderContext db, OwnSchool own, LessonSheets sheets, TimeProvider time)
+public sealed class LessonHeads(
+    LadderContext db,
+    OwnSchool own,
+    LessonSheets sheets,
+    LessonSessions sessions,
+    TimeProvider time
+)
 {
     /// <summary>Saves a head as seen at a version.</summary>
     /// <returns>What came of it, and what it changes about the lesson's time, in words.</returns>
@@ -68,10 +74,13 @@ public sealed class LessonHeads(LadderContext db, OwnSchool own, LessonSheets sh
     {
         (lesson.Title, lesson.Focus) = (draft.Title, draft.Focus);
         (lesson.Heads, lesson.Minutes) = (draft.Heads, draft.Minutes);
+        var before = (lesson.Date, lesson.Start, lesson.ClassId);
         (lesson.Start, lesson.Date) = (draft.Start, draft.Date);
         lesson.HallId = facts.Hall(draft.HallId)?.Id;
         lesson.TeacherId = facts.Person(draft.TeacherId)?.Id;
         if (await db.Classes.AnyAsync(c => c.Id == draft.ClassId, cancel))
             lesson.ClassId = draft.ClassId!.Value;
+        if (before != (lesson.Date, lesson.Start, lesson.ClassId))
+            lesson.Take((await sessions.For(lesson.Id, lesson.ClassId, lesson.Date, lesson.Start, cancel)).Taken);
     }
 }

@@ -41,6 +41,7 @@ public sealed class LessonSheets(
     GroupBook groups,
     SheetQuotes quotes,
     TimetableBook timetable,
+    LessonSessions sessions,
     TimeProvider time
 )
 {
@@ -176,8 +177,10 @@ public sealed class LessonSheets(
             .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
         if (group is null)
             return LessonBegun.Refused("ClassId", Say("Choose a class."));
-        var session = await SessionFor(group, date, said.Start, cancel);
+        var found = await sessions.For(key, classId, date, said.Start, cancel);
+        var session = found.Session ?? await Beside(group, date, cancel);
         var lesson = NewLesson(key, group, session, plan, said, pasted);
+        lesson.Take(found.Taken);
         var writer = new SheetWriter(await Reader(cancel));
         var places = LinePlace.Between(null, null, plan.Entries.Count);
         foreach (var (entry, place) in plan.Entries.Zip(places))
@@ -191,34 +194,19 @@ public sealed class LessonSheets(
             );
         return new LessonBegun(lesson, new FieldErrors())
         {
-            Differences = [.. HeadDifferences.Of(said, session.Minutes, group.Band, session.Start)],
+            Differences = [.. HeadDifferences.Of(said, session.Minutes, group.Band, session.Start), .. Standing(found)],
         };
     }
 
-    /// <summary>
-    /// The session of a class on a day that a sheet is begun for: at the hour that it names, else the first that has none yet;
-    /// where the timetable has none, one at the class's usual hour.
-    /// </summary>
-    private async Task<Session> SessionFor(ClassGroup group, DateOnly date, TimeOnly? hour, CancellationToken cancel)
+    private static IEnumerable<string> Standing(SessionFound found) =>
+        found.IsFree ? [] : [Say("The class has a sheet for this session already; this one stands beside it.")];
+
+    /// <summary>A lesson of a class on a day on which the timetable has none of it.</summary>
+    private async Task<Session> Beside(ClassGroup group, DateOnly date, CancellationToken cancel)
     {
-        var week = await timetable.Read(cancel);
-        var own = week.Sessions(date, date).Where(s => s.Class == group.Id && s.TakesPlace).ToList();
-        var taken =
-            own.Count > 1
-                ? await db
-                    .Lessons.Where(l => l.ClassId == group.Id && l.Date == date)
-                    .Select(l => l.Start)
-                    .ToListAsync(cancel)
-                : [];
-        var usual = week.Meetings.FirstOrDefault(m => m.Class == group.Id)?.Start ?? UsualHour;
-        return own.Find(s => s.Start == hour)
-            ?? own.Find(s => !taken.Contains(s.Start))
-            ?? own.FirstOrDefault()
-            ?? new Session(group.Id, date, usual, group.Minutes, group.HallId, group.TeacherId)
-            {
-                Planned = (date, usual),
-                IsExtra = true,
-            };
+        var meeting = (await timetable.Read(cancel)).Meetings.FirstOrDefault(m => m.Class == group.Id);
+        var at = meeting?.Start ?? UsualHour;
+        return new Session(group.Id, date, at, group.Minutes, group.HallId, group.TeacherId) { Planned = (date, at) };
     }
 
     /// <summary>When a lesson begins of a class that no timetable has.</summary>

@@ -13,7 +13,13 @@ namespace LoyalLadder.Data.Lessons;
 public sealed record CopiedWeek(int Begun, IReadOnlyList<string> Left);
 
 /// <summary>Begins the sheets of a week with those of another: class by class, on the same day of the week.</summary>
-public sealed class WeekCopy(LadderContext db, OwnSchool own, LessonSheets sheets, TimetableBook timetable)
+public sealed class WeekCopy(
+    LadderContext db,
+    OwnSchool own,
+    LessonSheets sheets,
+    LessonSessions taken,
+    TimetableBook timetable
+)
 {
     private const int Days = 7;
 
@@ -61,7 +67,7 @@ public sealed class WeekCopy(LadderContext db, OwnSchool own, LessonSheets sheet
         var there = sessions.Where(s => s.Class == source.ClassId && s.Date == day).ToList();
         if (!there.Exists(s => s.TakesPlace))
             return there.Count > 0 ? there[0].Off : Say("the class does not meet then");
-        if (await db.Lessons.AnyAsync(l => l.ClassId == source.ClassId && l.Date == day && l.Id != key, cancel))
+        if (!(await taken.For(key, source.ClassId, day, source.Start, cancel)).IsFree)
             return Say("has a sheet already");
         var lines = source.Lines.OrderBy(l => l.Place, StringComparer.Ordinal);
         var plan = new LessonPlan(

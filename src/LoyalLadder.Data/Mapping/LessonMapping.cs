@@ -18,6 +18,14 @@ internal static class LessonMapping
             e.Property(l => l.Focus).HasMaxLength(600);
             e.HasIndex(l => new { l.SchoolId, l.Date });
             e.HasIndex(l => new { l.ClassId, l.Date });
+            e.HasIndex(l => new
+                {
+                    l.ClassId,
+                    l.SessionDate,
+                    l.SessionAt,
+                })
+                .IsUnique()
+                .HasFilter("session_at IS NOT NULL");
             e.HasOne(l => l.Class).WithMany().HasForeignKey(l => l.ClassId);
             e.HasOne(l => l.Hall).WithMany().HasForeignKey(l => l.HallId);
             e.HasOne(l => l.Teacher).WithMany().HasForeignKey(l => l.TeacherId);

@@ -1219,6 +1219,14 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
 
+                    b.Property<TimeOnly?>("SessionAt")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("session_at");
+
+                    b.Property<DateOnly?>("SessionDate")
+                        .HasColumnType("date")
+                        .HasColumnName("session_date");
+
                     b.Property<TimeOnly>("Start")
                         .HasColumnType("time without time zone")
                         .HasColumnName("start");
@@ -1256,6 +1264,11 @@ namespace LoyalLadder.Data.Migrations
 
                     b.HasIndex("SchoolId", "Date")
                         .HasDatabaseName("ix_lessons_school_id_date");
+
+                    b.HasIndex("ClassId", "SessionDate", "SessionAt")
+                        .IsUnique()
+                        .HasDatabaseName("ix_lessons_class_id_session_date_session_at")
+                        .HasFilter("session_at IS NOT NULL");
 
                     b.ToTable("lessons", (string)null);
                 });

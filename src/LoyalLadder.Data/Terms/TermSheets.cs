@@ -17,12 +17,25 @@ public sealed class TermSheets(LadderContext db)
                 l.Id,
                 l.Date,
                 l.Start,
+                l.SessionDate,
+                l.SessionAt,
             })
             .ToListAsync(cancel);
         return lessons
-            .Select(l => (l.Id, At: TermMap.SessionOf(map.Plain, l.Date, l.Start)))
-            .Where(l => l.At >= 0)
-            .DistinctBy(l => l.At)
-            .ToDictionary(l => ClassTerm.KeyOf(map.Plain.Sessions[l.At]), l => l.Id);
+            .OrderBy(l => l.SessionAt is null)
+            .Select(l =>
+                (
+                    l.Id,
+                    Key: l.SessionDate is { } date && l.SessionAt is { } at
+                        ? ClassTerm.KeyOf(date, at)
+                        : KeyAt(map, l.Date, l.Start)
+                )
+            )
+            .Where(l => l.Key is not null)
+            .DistinctBy(l => l.Key)
+            .ToDictionary(l => l.Key!, l => l.Id);
     }
+
+    private static string? KeyAt(ClassMap map, DateOnly date, TimeOnly start) =>
+        TermMap.SessionOf(map.Plain, date, start) is >= 0 and var n ? ClassTerm.KeyOf(map.Plain.Sessions[n]) : null;
 }

@@ -132,8 +132,11 @@ public sealed class DateChanges(
         var lessons = await db
             .Lessons.Where(l =>
                 l.ClassId == before.Class
-                && l.Date == before.Date
-                && l.Start == before.Start
+                && (
+                    l.SessionAt == null
+                        ? l.Date == before.Date && l.Start == before.Start
+                        : l.SessionDate == before.Planned.Date && l.SessionAt == before.Planned.At
+                )
                 && l.Log == null
                 && (l.Run == null || l.Run.Events.Count == 0)
             )

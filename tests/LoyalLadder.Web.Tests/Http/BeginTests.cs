@@ -3,6 +3,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Tests.Http;
 
@@ -10,6 +11,36 @@ namespace LoyalLadder.Web.Tests.Http;
 public sealed class BeginTests(DemoServer demo) : IClassFixture<DemoServer>
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
+
+    /// <summary>Eight begin the same session's sheet at once: all have a sheet, one has the session.</summary>
+    [Fact]
+    public async Task Of_eight_sheets_begun_at_once_one_has_the_session()
+    {
+        const string Day = "2041-06-25";
+        var ines = await Visitor.SignedIn(demo.Server);
+        var kites = await Sheets.ClassId(ines, "Kites");
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(1, 8)
+                .Select(n =>
+                    ines.Post(
+                        "/sheets/new",
+                        "/sheets/new",
+                        ("Key", Guid.CreateVersion7().ToString()),
+                        ("ClassId", kites),
+                        ("Date", Day),
+                        ("Text", $"jog {n}:00")
+                    )
+                )
+        );
+        Assert.All(answers, a => Assert.Equal(HttpStatusCode.Redirect, a.StatusCode));
+        await using var db = demo.Server.Owner();
+        var begun = await db
+            .Lessons.IgnoreQueryFilters()
+            .Where(l => l.ClassId == Guid.Parse(kites) && l.Date == new DateOnly(2041, 6, 25))
+            .ToListAsync(Cancel);
+        Assert.Equal((8, 1), (begun.Count, begun.Count(l => l.SessionAt is not null)));
+    }
 
     private static byte[] Document(string words)
     {

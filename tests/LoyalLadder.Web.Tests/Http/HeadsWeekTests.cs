@@ -53,6 +53,8 @@ public sealed class HeadsWeekTests
             .SignOffs.IgnoreQueryFilters()
             .Include(s => s.Requirement!.Rank!.Track)
             .Where(s => s.Requirement!.Rank!.Track!.Name == "Teens" && s.Requirement.PutAwayAt == null)
+            // asked for at a stage: of what is only asked for, 1 and 2 say the same
+            .Where(s => s.Requirement!.Kind == Core.Syllabus.RequirementKind.Technique)
             .OrderBy(s => s.RequirementId)
             .Select(s => s.Requirement!)
             .FirstAsync(Cancel);

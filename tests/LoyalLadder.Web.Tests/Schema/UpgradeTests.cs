@@ -47,6 +47,60 @@ public sealed class UpgradeTests
         Assert.Empty(await db.Database.GetPendingMigrationsAsync(Cancel));
     }
 
+    private const string BeforeSessions = "20261127053637_DraftParts";
+
+    /// <summary>Nothing of an earlier school is lost: of two lessons at one hour the first is the session's, the other beside it.</summary>
+    [Fact]
+    public async Task Lessons_of_earlier_schools_get_their_sessions_and_none_goes()
+    {
+        await using var db = LadderDatabase.AsOwner((await TestDatabase.Bare()).Owner);
+        await db.GetService<IMigrator>().MigrateAsync(BeforeSessions, cancellationToken: Cancel);
+        var (school, group) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        await db.Database.ExecuteSqlAsync(
+            $"""
+            INSERT INTO schools (id, name, time_zone, naming, counting, opening_seconds, closing_seconds, numbers, sides, build_up,
+              crossed_mitts, policy)
+              VALUES ({school}, 'Quay', 'Europe/London', 'Generic', 'English', 60, 60, '', 'LeadRear', 'AddOne', false, '');
+            INSERT INTO classes (id, name, band, minutes, school_id, changed_at, changed_by_id)
+              VALUES ({group}, 'Gulls', 'Kids', 40, {school}, now(), {Guid.Empty});
+            INSERT INTO meetings (id, class_id, weekday, start, assistant_ids, until, school_id, changed_at, changed_by_id)
+              VALUES ({Guid.CreateVersion7()}, {group}, 'Thursday', '16:30', ARRAY[]::uuid[], '2041-06-30', {school}, now(),
+                {Guid.Empty});
+            INSERT INTO date_changes (id, class_id, date, at, is_extra, is_cancelled, reason, to_date, to_start, is_away, school_id,
+              changed_at, changed_by_id)
+              VALUES ({Guid.CreateVersion7()}, {group}, '2041-06-13', '16:30', false, false, '', '2041-06-14', '17:00', false, {school},
+                now(), {Guid.Empty});
+            """,
+            Cancel
+        );
+        (string Date, string Start, string? Session)[] lessons =
+        [
+            ("2041-06-06", "16:30", "2041-06-06 16:30"),
+            ("2041-06-06", "16:30", null),
+            ("2041-06-07", "16:30", null),
+            ("2041-06-14", "17:00", "2041-06-13 16:30"),
+            ("2041-06-20", "16:40", null),
+            ("2041-07-04", "16:30", null),
+        ];
+        var ids = lessons
+            .Select((_, n) => Guid.CreateVersion7(DateTimeOffset.UnixEpoch.AddYears(60).AddSeconds(n)))
+            .ToList();
+        foreach (var (lesson, id) in lessons.Zip(ids))
+            await db.Database.ExecuteSqlAsync(
+                $"""
+                INSERT INTO lessons (id, class_id, date, start, minutes, heads, title, focus, school_id, changed_at, changed_by_id)
+                  VALUES ({id}, {group}, {lesson.Date}::date, {lesson.Start}::time, 40, 8, '', '', {school}, now(), {Guid.Empty})
+                """,
+                Cancel
+            );
+        await db.Database.MigrateAsync(Cancel);
+        var kept = await db.Lessons.IgnoreQueryFilters().OrderBy(l => l.Id).ToListAsync(Cancel);
+        Assert.Equal(
+            lessons.Select(l => l.Session),
+            kept.Select(l => l.SessionDate is { } day ? $"{day:yyyy-MM-dd} {l.SessionAt:HH:mm}" : null)
+        );
+    }
+
     [Fact]
     public async Task Every_table_of_schools_rows_has_its_wall_whenever_it_came()
     {

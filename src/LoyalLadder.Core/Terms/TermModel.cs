@@ -31,6 +31,9 @@ internal sealed class TermModel
     /// <summary>Seconds that a session holds, and those it has.</summary>
     private readonly List<(LinearExpr Held, int Has)> _filled = [];
     private readonly IntVar _load;
+
+    /// <summary>How the solver searches.</summary>
+    private string _way = "linearization_level:2";
     private readonly bool _withLongGaps;
 
     /// <param name="ask">What is to be laid out.</param>
@@ -235,9 +238,11 @@ internal sealed class TermModel
 
     // ---- what is asked of the solver ----
 
-    /// <summary>Nothing missing at all.</summary>
+    /// <summary>Nothing missing at all. Several ways of searching take turns, since one alone may be stuck for minutes where another
+    /// finds a place in seconds.</summary>
     public TermModel Complete()
     {
+        _way = "linearization_level:1,interleave_search:true";
         _model.Add(LinearExpr.Sum(_missing) == 0);
         // no session can stay emptier than all of them together must: where time is short this says much
         var spare = _filled.Sum(f => f.Has) - _ask.Items.Sum(i => Enumerable.Range(0, i.Open).Sum(i.SecondsOf));
@@ -315,7 +320,7 @@ internal sealed class TermModel
         {
             StringParameters = string.Create(
                 System.Globalization.CultureInfo.InvariantCulture,
-                $"num_workers:1,linearization_level:2,random_seed:{Math.Abs(seed % 1_000_000)},max_time_in_seconds:{seconds:0.###}"
+                $"num_workers:1,{_way},random_seed:{Math.Abs(seed % 1_000_000)},max_time_in_seconds:{seconds:0.###}"
             ),
         };
         using var plans = new Plans(this, found);

@@ -18,7 +18,7 @@ if (args is ["speech", .. var speech])
 if (args is ["movement", .. var movement])
     return Scores.Movement(movement);
 
-// how terms are laid out:      … -- terms feasible|sized|short COUNT FIRST-SEED SECONDS
+// how terms are laid out:      … -- terms feasible|complete|sized|short COUNT FIRST-SEED SECONDS
 if (args is ["terms", var kind, var count, var from, var seconds])
     return Scores.Terms(kind, Whole(count), Whole(from), Whole(seconds));
 BenchmarkSwitcher.FromAssembly(typeof(SheetBenchmarks).Assembly).Run(args);

@@ -56,6 +56,7 @@ public static class Scores
         Action<int, int, int> score = kind switch
         {
             "feasible" => TermScore.Feasible,
+            "complete" => TermScore.Complete,
             "sized" => TermScore.Sized,
             _ => TermScore.Infeasible,
         };

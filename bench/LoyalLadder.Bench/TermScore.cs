@@ -21,14 +21,7 @@ internal static class TermScore
         var (faulty, missing, sooner) = (0, 0, 0);
         for (var seed = from; seed < from + count; seed++)
         {
-            var sizes = new Random(seed);
-            var ask = new GivenTerm(seed).Feasible(
-                sizes.Next(LeastSessions, MostSessions + 1),
-                sizes.Next(LeastItems, MostItems + 1)
-            ) with
-            {
-                SecondsToSolve = seconds,
-            };
+            var ask = OfAnySize(seed, seconds);
             var (solved, first, took) = Solved(ask);
             faulty += solved.Plan is null || TermFaults.Of(ask, solved.Plan).Count > 0 ? 1 : 0;
             sooner += first <= 2 ? 1 : 0;
@@ -42,6 +35,41 @@ internal static class TermScore
         Say(
             $"{count} feasible asks: {faulty} with a fault, {missing} with something missing, a first plan within 2 s of {sooner}"
         );
+    }
+
+    private static TermAsk OfAnySize(int seed, int seconds)
+    {
+        var sizes = new Random(seed);
+        return new GivenTerm(seed).Feasible(
+            sizes.Next(LeastSessions, MostSessions + 1),
+            sizes.Next(LeastItems, MostItems + 1)
+        ) with
+        {
+            SecondsToSolve = seconds,
+        };
+    }
+
+    /// <summary>The same terms, each stopped as soon as nothing is missing.</summary>
+    public static void Complete(int count, int from, int seconds)
+    {
+        var missing = 0;
+        for (var seed = from; seed < from + count; seed++)
+        {
+            using var stop = new CancellationTokenSource();
+            var ask = OfAnySize(seed, seconds);
+            var solved = TermSolver.Solve(ask, found => EndWhenWhole(found, stop), stop.Token);
+            if (solved.IsComplete)
+                continue;
+            missing++;
+            Say($"seed {seed}: {ask.Sessions.Count} x {ask.Items.Count}, {solved.Score?.Missing} missing");
+        }
+        Say($"{count} feasible asks: {missing} with something missing");
+
+        static void EndWhenWhole(TermFound found, CancellationTokenSource stop)
+        {
+            if (found.Score.Missing == 0)
+                stop.Cancel();
+        }
     }
 
     /// <summary>Terms of 24 sessions and 40 items: how far from the bound after so many seconds.</summary>

@@ -304,31 +304,32 @@ internal sealed class TermModel
         return this;
     }
 
-    /// <summary>Searches for so long at most.</summary>
-    /// <param name="seconds">Above 0.</param>
+    /// <summary>Searches for so long at most; the work that it took is told in the solver's own measure.</summary>
+    /// <param name="work">In that measure, above 0: what it ends is the same wherever it runs.</param>
+    /// <param name="seconds">By the clock, above 0.</param>
     /// <param name="seed">The same seed searches the same way.</param>
     /// <param name="found">Told of each plan, with the bound of what is asked for by then.</param>
     /// <param name="stop">Ends the search.</param>
-    public (CpSolverStatus Status, double Bound) Solve(
+    public (CpSolverStatus Status, double Bound, double Work) Solve(
+        double work,
         double seconds,
         int seed,
         Action<TermPlan, double> found,
         CancellationToken stop
     )
     {
+        var limits = FormattableString.Invariant(
+            $"max_deterministic_time:{work:0.####},max_time_in_seconds:{seconds:0.###}"
+        );
         using var solver = new CpSolver
         {
-            StringParameters = string.Create(
-                System.Globalization.CultureInfo.InvariantCulture,
-                $"num_workers:1,{_way},random_seed:{Math.Abs(seed % 1_000_000)},max_time_in_seconds:{seconds:0.###}"
-            ),
+            StringParameters = $"num_workers:1,{_way},random_seed:{Math.Abs(seed % 1_000_000)},{limits}",
         };
         using var plans = new Plans(this, found);
         using var stopping = stop.Register(solver.StopSearch);
         var status = solver.Solve(_model, plans);
-        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-            ? (status, solver.BestObjectiveBound)
-            : (status, 0);
+        var isFound = status is CpSolverStatus.Optimal or CpSolverStatus.Feasible;
+        return (status, isFound ? solver.BestObjectiveBound : 0, solver.Response?.DeterministicTime ?? work);
     }
 
     private TermPlan Read(Func<BoolVar, bool> isTaken) =>

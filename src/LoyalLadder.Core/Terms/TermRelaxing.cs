@@ -11,13 +11,13 @@ internal static class TermRelaxing
     /// <param name="ask">What was to be laid out.</param>
     /// <param name="best">The best plan of it, with something missing.</param>
     /// <param name="isLeast">No plan has less missing.</param>
-    /// <param name="left">Seconds that are left of the ask's.</param>
+    /// <param name="effort">What is left of it may be spent.</param>
     /// <param name="stop">Ends the search: what was found by then is given.</param>
     public static IEnumerable<TermRelaxation> Of(
         TermAsk ask,
         TermPlan best,
         bool isLeast,
-        Func<double> left,
+        TermEffort effort,
         CancellationToken stop
     )
     {
@@ -28,7 +28,7 @@ internal static class TermRelaxing
                 Short(ask, best)
             );
         foreach (var kind in Enum.GetValues<RelaxationKind>().Where(k => k != RelaxationKind.Exposures))
-            if (Least(Most(ask, kind), n => IsEnough(With(ask, kind, n), best, left(), stop)) is { } amount)
+            if (Least(Most(ask, kind), n => IsEnough(With(ask, kind, n), best, effort, stop)) is { } amount)
                 yield return new TermRelaxation(kind, amount, []);
     }
 
@@ -79,14 +79,12 @@ internal static class TermRelaxing
     }
 
     /// <summary>Whether everything has its place in an ask that was relaxed; null where that cannot be told in time.</summary>
-    private static bool? IsEnough(TermAsk ask, TermPlan from, double left, CancellationToken stop)
+    private static bool? IsEnough(TermAsk ask, TermPlan from, TermEffort effort, CancellationToken stop)
     {
-        if (stop.IsCancellationRequested || left <= 0)
+        if (stop.IsCancellationRequested || effort.IsOver)
             return null;
-        var (status, _) = new TermModel(ask, TermGaps.None)
-            .From(from)
-            .Complete()
-            .Solve(Math.Min(SecondsEach, left), ask.Seed, (_, _) => { }, stop);
+        var model = new TermModel(ask, TermGaps.None).From(from).Complete();
+        var (status, _) = effort.Spend(Math.Min(SecondsEach, effort.Left), model, ask.Seed, (_, _) => { }, stop);
         return status switch
         {
             CpSolverStatus.Optimal or CpSolverStatus.Feasible => true,

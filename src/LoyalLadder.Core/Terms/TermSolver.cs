@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using Google.OrTools.Sat;
 
 namespace LoyalLadder.Core.Terms;
@@ -66,25 +65,28 @@ public sealed class TermSolver
         ShareForGapsOfShort = 0.4,
         ShareForLoad = 0.2;
 
-    private const double LeastSeconds = 0.5;
-
     private const double Slack = 1e-6;
 
     private readonly TermAsk _ask;
     private readonly Action<TermFound>? _found;
     private readonly CancellationToken _stop;
+    private readonly TermEffort _effort;
     private TermPlan? _best;
     private int _bound;
 
-    private TermSolver(TermAsk ask, Action<TermFound>? found, CancellationToken stop) =>
-        (_ask, _found, _stop) = (ask, found, stop);
+    private TermSolver(TermAsk ask, TermEffort effort, Action<TermFound>? found, CancellationToken stop) =>
+        (_ask, _effort, _found, _stop) = (ask, effort, found, stop);
 
     /// <summary>Lays out a term within the seconds of the ask.</summary>
     /// <param name="ask">What is to be laid out.</param>
     /// <param name="found">Told of each plan that is better than those before it, on the thread that solves.</param>
     /// <param name="stop">Ends the search: the best plan so far is the answer.</param>
     public static TermSolved Solve(TermAsk ask, Action<TermFound>? found = null, CancellationToken stop = default) =>
-        new TermSolver(ask, found, stop).Solve();
+        new TermSolver(ask, new TermEffort(ask.SecondsToSolve, ask.SecondsToSolve), found, stop).Solve();
+
+    /// <summary>The same with as much work as is said, whatever the ask has.</summary>
+    internal static TermSolved Solve(TermAsk ask, TermEffort effort) =>
+        new TermSolver(ask, effort, null, default).Solve();
 
     /// <summary>A good plan within a second or so, without knowing how good; the same ask and seed give the same.</summary>
     public static TermPlan Quick(TermAsk ask)
@@ -96,30 +98,23 @@ public sealed class TermSolver
 
     private TermSolved Solve()
     {
-        var watch = Stopwatch.StartNew();
-        var isLeast = LeaveLeastOut(_ask.SecondsToSolve * ShareForAll, _ask.SecondsToSolve * ShareForMost);
+        var isLeast = LeaveLeastOut(_effort.Share(ShareForAll), _effort.Share(ShareForMost));
         if (_best is null)
-            return new TermSolved(null, null, 0, isLeast, [], Taken(watch));
+            return new TermSolved(null, null, 0, isLeast, [], _effort.Taken);
         var isFewest = ShortenGaps();
         var reached = TermScore.Of(_ask, _best);
         // where something is missing, what would be enough is worth more than nearer gaps
         var (isShort, isNear) = (reached.Missing > 0, false);
         if (reached is { Missing: 0, LongGaps: 0 })
             isNear = (_bound = TermBound.Of(_ask, reached.GapDays)) == reached.GapDays;
-        var whole = _ask.SecondsToSolve * (isShort ? ShareForGapsOfShort : 1);
-        var left = Math.Max(LeastSeconds, whole - watch.Elapsed.TotalSeconds);
+        var left = isShort ? _effort.Left - _effort.Share(1 - ShareForGapsOfShort) : _effort.Left;
         var gaps = reached.LongGaps == 0 ? TermGaps.Short : TermGaps.All;
         var (status, bound) = Run(Model(gaps).NearIdeal(reached), isNear ? left * ShareForLoad : left, true);
         var score = TermScore.Of(_ask, _best);
         _bound = Math.Clamp(Math.Max(_bound, GapDays(bound)), 0, score.GapDays);
         var isBest = isLeast && isFewest && (status == CpSolverStatus.Optimal || _bound == score.GapDays);
-        var relaxations =
-            score.Missing == 0
-                ? []
-                : TermRelaxing
-                    .Of(_ask, _best, isLeast, () => _ask.SecondsToSolve - watch.Elapsed.TotalSeconds, _stop)
-                    .ToSequence();
-        return new TermSolved(_best, score, isBest ? score.GapDays : _bound, isBest, relaxations, Taken(watch));
+        var relaxations = score.Missing == 0 ? [] : TermRelaxing.Of(_ask, _best, isLeast, _effort, _stop).ToSequence();
+        return new TermSolved(_best, score, isBest ? score.GapDays : _bound, isBest, relaxations, _effort.Taken);
     }
 
     /// <summary>Load and early beginnings are less than one gap day together.</summary>
@@ -133,7 +128,7 @@ public sealed class TermSolver
     /// <param name="seconds">For finding that nothing is missing, and as many again for how little can be.</param>
     internal static (TermPlan? Plan, bool IsLeast) LeastMissing(TermAsk ask, double seconds)
     {
-        var solver = new TermSolver(ask, null, default);
+        var solver = new TermSolver(ask, new TermEffort(2 * seconds, 2 * seconds), null, default);
         var isLeast = solver.LeaveLeastOut(seconds, seconds);
         return (solver._best, isLeast);
     }
@@ -158,11 +153,9 @@ public sealed class TermSolver
         var score = TermScore.Of(_ask, _best!);
         if (score.LongGaps == 0)
             return true;
-        var (status, _) = Run(Model(TermGaps.All).FewestLongGaps(score), _ask.SecondsToSolve * ShareForLongGaps, false);
+        var (status, _) = Run(Model(TermGaps.All).FewestLongGaps(score), _effort.Share(ShareForLongGaps), false);
         return status == CpSolverStatus.Optimal;
     }
-
-    private static decimal Taken(Stopwatch watch) => Math.Round((decimal)watch.Elapsed.TotalSeconds, 2);
 
     private TermModel Model(TermGaps gaps)
     {
@@ -173,7 +166,13 @@ public sealed class TermSolver
     private (CpSolverStatus Status, double Bound) Run(TermModel model, double seconds, bool isOfGapDays) =>
         _stop.IsCancellationRequested
             ? (CpSolverStatus.Unknown, 0)
-            : model.Solve(seconds, _ask.Seed, (plan, bound) => Take(plan, isOfGapDays ? GapDays(bound) : 0), _stop);
+            : _effort.Spend(
+                seconds,
+                model,
+                _ask.Seed,
+                (plan, bound) => Take(plan, isOfGapDays ? GapDays(bound) : 0),
+                _stop
+            );
 
     /// <summary>Takes a plan that is better than the best so far; one that breaks a rule is none.</summary>
     private void Take(TermPlan plan, int bound)

@@ -32,6 +32,21 @@ public class TermTests
 
     private const double Enough = 240;
 
+    /// <summary>Work ends it, not the clock: a plan that nothing was proven of comes out the same.</summary>
+    [Theory]
+    [InlineData(3, 20, 30)]
+    [InlineData(11, 26, 45)]
+    public void The_same_ask_and_seed_come_to_the_same_plan(int seed, int sessions, int items)
+    {
+        var ask = new GivenTerm(seed).Feasible(sessions, items);
+        var (one, other) = (Once(), Once());
+        Assert.False(one.IsBest);
+        Assert.Equal(one.Plan, other.Plan);
+        Assert.Equal((one.Score, one.Bound, one.Relaxations), (other.Score, other.Bound, other.Relaxations));
+
+        TermSolved Once() => TermSolver.Solve(ask, new TermEffort(2, 600));
+    }
+
     [Fact]
     public void A_complete_plan_offers_nothing_to_give_way_and_is_no_better_than_its_bound()
     {

@@ -11,8 +11,8 @@ namespace LoyalLadder.Core.Terms;
 /// <param name="clock">After so many seconds it is over in any case.</param>
 internal sealed class TermEffort(double seconds, double clock)
 {
-    /// <summary>Work of a second on a slow and busy machine; two cores of a usual one do 0.4 to 0.6.</summary>
-    private const double WorkPerSecond = 0.3;
+    /// <summary>Work of a second; a core of a usual machine does 0.4 to 0.6.</summary>
+    private const double WorkPerSecond = 0.4;
 
     /// <summary>What is begun may take so long, however little is left.</summary>
     private const double Least = 0.5;

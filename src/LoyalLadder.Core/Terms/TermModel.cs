@@ -32,8 +32,10 @@ internal sealed class TermModel
     private readonly List<(LinearExpr Held, int Has)> _filled = [];
     private readonly IntVar _load;
 
-    /// <summary>How the solver searches.</summary>
+    /// <summary>How the solver searches: by bounds that are strong, or in several ways that take turns.</summary>
     private string _way = "linearization_level:2";
+
+    private const string InTurns = "linearization_level:1,interleave_search:true";
     private readonly bool _withLongGaps;
 
     /// <param name="ask">What is to be laid out.</param>
@@ -242,7 +244,7 @@ internal sealed class TermModel
     /// finds a place in seconds.</summary>
     public TermModel Complete()
     {
-        _way = "linearization_level:1,interleave_search:true";
+        _way = InTurns;
         _model.Add(LinearExpr.Sum(_missing) == 0);
         // no session can stay emptier than all of them together must: where time is short this says much
         var spare = _filled.Sum(f => f.Has) - _ask.Items.Sum(i => Enumerable.Range(0, i.Open).Sum(i.SecondsOf));
@@ -254,6 +256,7 @@ internal sealed class TermModel
     /// <summary>Least missing.</summary>
     public TermModel LeastMissing()
     {
+        _way = InTurns;
         _model.Minimize(LinearExpr.Sum(_missing));
         return this;
     }

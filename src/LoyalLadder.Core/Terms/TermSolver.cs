@@ -58,9 +58,8 @@ public sealed record TermFound(TermPlan Plan, TermScore Score, int Bound);
 /// </summary>
 public sealed class TermSolver
 {
-    /// <summary>Of the time, what may go into finding that nothing is missing, how little can be, and that no gap is long.</summary>
-    private const double ShareForAll = 0.65,
-        ShareForMost = 0.2,
+    /// <summary>Of the time, what may go into how little can be missing, and that no gap is long.</summary>
+    private const double ShareForAll = 0.85,
         ShareForLongGaps = 0.2,
         ShareForGapsOfShort = 0.4,
         ShareForLoad = 0.2;
@@ -98,7 +97,7 @@ public sealed class TermSolver
 
     private TermSolved Solve()
     {
-        var isLeast = LeaveLeastOut(_effort.Share(ShareForAll), _effort.Share(ShareForMost));
+        var isLeast = LeaveLeastOut(_effort.Share(ShareForAll));
         if (_best is null)
             return new TermSolved(null, null, 0, isLeast, [], _effort.Taken);
         var isFewest = ShortenGaps();
@@ -125,24 +124,21 @@ public sealed class TermSolver
     /// at all. It ends as soon as nothing is missing.
     /// </summary>
     /// <param name="ask">What is to be laid out.</param>
-    /// <param name="seconds">For finding that nothing is missing, and as many again for how little can be.</param>
+    /// <param name="seconds">For finding how little can be.</param>
     internal static (TermPlan? Plan, bool IsLeast) LeastMissing(TermAsk ask, double seconds)
     {
-        var solver = new TermSolver(ask, new TermEffort(2 * seconds, 2 * seconds), null, default);
-        var isLeast = solver.LeaveLeastOut(seconds, seconds);
+        var solver = new TermSolver(ask, new TermEffort(seconds, seconds), null, default);
+        var isLeast = solver.LeaveLeastOut(seconds);
         return (solver._best, isLeast);
     }
 
-    private bool LeaveLeastOut(double forAll, double forMost)
+    private bool LeaveLeastOut(double seconds)
     {
         TermSearch.Run(_ask, plan => Take(plan, 0), _stop);
         if (Missing == 0)
             return true;
-        // that all of it has a place is found much sooner than how little can be left out
-        var (status, _) = Run(Model(TermGaps.None).Complete(), forAll, false);
-        if (Missing == 0)
-            return true;
-        (status, _) = Run(Model(TermGaps.None).LeastMissing(), forMost, false);
+        // to ask for ever less finds places for all of it sooner than to ask for all of it
+        var (status, _) = Run(Model(TermGaps.None).LeastMissing(), seconds, false);
         return Missing == 0 || status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible;
     }
 

@@ -67,6 +67,7 @@ internal static class TermMapping
         builder.Entity<TermSolve>(e =>
         {
             e.ToTable("term_solves");
+            e.Property(s => s.Language).HasMaxLength(8).HasDefaultValue(AllLanguages.English);
             e.Property(s => s.Id).ValueGeneratedNever();
             e.HasIndex(s => new { s.SchoolId, s.ClassTermId });
             e.HasOne<School>().WithMany().HasForeignKey(s => s.SchoolId);

@@ -3288,6 +3288,14 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("is_best");
 
+                    b.Property<string>("Language")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(8)
+                        .HasColumnType("character varying(8)")
+                        .HasDefaultValue("en")
+                        .HasColumnName("language");
+
                     b.Property<int>("LongGaps")
                         .HasColumnType("integer")
                         .HasColumnName("long_gaps");

@@ -105,6 +105,8 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
             .FirstOrDefaultAsync(s => s.Id == id, stopping);
         if (row is null)
             return;
+        // nobody's request: it speaks to whoever asked
+        AllLanguages.Now = AllLanguages.Find(row.Language) ?? AllLanguages.Now;
         var term = await scope.ServiceProvider.GetRequiredService<TermBook>().Find(row.ClassTerm!.TermId, stopping);
         var map = term is null
             ? null
@@ -180,7 +182,7 @@ public sealed partial class TermDesk(IServiceScopeFactory scopes, TimeProvider t
                     '\n',
                     TermWords
                         .AtFault(ask)
-                        .Select(w => $"Too much: {w}")
+                        .Select(w => Say($"Too much: {w}"))
                         .Concat(solved.Relaxations.Select(r => TermWords.Of(ask, r)))
                 );
     }

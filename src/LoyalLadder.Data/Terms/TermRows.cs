@@ -129,6 +129,9 @@ public sealed class TermSolve
     public int SecondsAsked { get; set; } = 20;
     public int Seed { get; set; } = 1;
 
+    /// <summary>The language of whoever asked, in which is told what would be enough and what stands in the way.</summary>
+    public string Language { get; set; } = AllLanguages.English;
+
     /// <summary>The best plan so far as <see cref="KeptTerm.Write"/> has it; empty while there is none.</summary>
     public string Plan { get; set; } = "";
 

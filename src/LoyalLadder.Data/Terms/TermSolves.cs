@@ -74,6 +74,7 @@ public sealed class TermSolves(
             BeatAt = now,
             SecondsAsked = Math.Clamp(seconds, 1, 60),
             Seed = seed,
+            Language = AllLanguages.Now.Code,
         };
         db.TermSolves.Add(solve);
         return (solve.Id, null);

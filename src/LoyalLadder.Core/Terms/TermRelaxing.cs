@@ -27,6 +27,9 @@ internal static class TermRelaxing
                 TermScore.Of(ask, best).Missing,
                 Short(ask, best)
             );
+        // where all may yet have its place, nothing has to give way
+        if (!isLeast && IsEnough(ask, best, effort, stop) != false)
+            yield break;
         foreach (var kind in Enum.GetValues<RelaxationKind>().Where(k => k != RelaxationKind.Exposures))
             if (Least(Most(ask, kind), n => IsEnough(With(ask, kind, n), best, effort, stop)) is { } amount)
                 yield return new TermRelaxation(kind, amount, []);

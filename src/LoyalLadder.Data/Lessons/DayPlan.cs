@@ -41,6 +41,9 @@ public sealed record DayEntry(
 {
     public TimeOnly Start => Lesson?.Start ?? Session!.Start;
 
+    /// <summary>What is other about it than the timetable usually has it, in a few words; empty where nothing is.</summary>
+    public string Standing => Session?.Words ?? Say("beside the timetable");
+
     public int Minutes => Lesson?.Minutes ?? Session!.Minutes;
 
     public Guid? HallId => Lesson is null ? Session!.Hall : Lesson.HallId;

@@ -133,6 +133,25 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Empty((await marlow.Page(map)).QuerySelectorAll("td.never, td.must"));
     }
 
+    /// <summary>It is worked out by nobody's request, and yet speaks to whoever pressed.</summary>
+    [Fact]
+    public async Task What_would_be_enough_is_told_in_the_language_of_whoever_asked()
+    {
+        await using var server = await LadderServer.Start();
+        using var marlow = (await Visitor.SignedIn(server, DemoSchool.Instructor)).Reading("nl");
+        var map = await Map(marlow, "Kites");
+        await using (var db = server.Owner())
+            await db
+                .ClassTerms.IgnoreQueryFilters()
+                .Where(c => c.Class!.Name == "Kites")
+                .ExecuteUpdateAsync(c => c.SetProperty(x => x.Share, 5), Cancel);
+        await marlow.Post(map, $"{map}&handler=Plan");
+        var ended = await Until(marlow, map, HasEnded);
+        var offers = ended.QuerySelectorAll(".offers li").Select(l => l.TextContent).ToList();
+        Assert.Contains(offers, o => o.StartsWith("Te veel: ", StringComparison.Ordinal));
+        Assert.DoesNotContain(offers, o => o.Contains(" needs ", StringComparison.Ordinal));
+    }
+
     [Fact]
     public async Task The_past_is_what_the_log_says_and_the_files_say_the_same()
     {

@@ -35,6 +35,7 @@ internal sealed class TermModel
     /// <summary>How the solver searches: by bounds that are strong, or in several ways that take turns.</summary>
     private string _way = "linearization_level:2";
 
+    /// <summary>One way alone may be stuck for minutes where another finds a place in seconds.</summary>
     private const string InTurns = "linearization_level:1,interleave_search:true";
     private readonly bool _withLongGaps;
 
@@ -240,8 +241,7 @@ internal sealed class TermModel
 
     // ---- what is asked of the solver ----
 
-    /// <summary>Nothing missing at all. Several ways of searching take turns, since one alone may be stuck for minutes where another
-    /// finds a place in seconds.</summary>
+    /// <summary>Nothing missing at all: whether an ask that gives way somewhere has room for everything.</summary>
     public TermModel Complete()
     {
         _way = InTurns;

@@ -94,6 +94,36 @@ public sealed class LessonSessionTests(Loft loft)
     }
 
     [Fact]
+    public async Task A_week_is_copied_for_both_sessions_of_a_day_and_not_twice()
+    {
+        await using var desk = await loft.Sit();
+        var kites = await desk.Db.Classes.Where(c => c.Name == "Kites").Select(c => c.Id).SingleAsync(Cancel);
+        var morning = new MeetingRow
+        {
+            ClassId = kites,
+            Weekday = DayOfWeek.Tuesday,
+            Start = new TimeOnly(10, 0),
+            From = Tuesday,
+        };
+        Assert.NotNull((await desk.Get<WeekBook>().Add(morning, Cancel)).Row);
+        await desk.Save();
+        await desk.Begin("jog 2:00", Tuesday);
+        await desk.Begin("jog 1:00", Tuesday);
+        var (monday, next) = (Tuesday.AddDays(-1), Tuesday.AddDays(6));
+        Assert.Equal(2, (await desk.Get<WeekCopy>().Copy(Guid.CreateVersion7(), monday, next, Cancel)).Begun);
+        var copied = await desk
+            .Db.Lessons.AsNoTracking()
+            .Where(l => l.ClassId == kites && l.Date == Tuesday.AddDays(7))
+            .OrderBy(l => l.SessionAt)
+            .Select(l => l.SessionAt)
+            .ToListAsync(Cancel);
+        Assert.Equal([new TimeOnly(10, 0), new TimeOnly(18, 0)], copied);
+        // another press finds both taken
+        var again = await desk.Get<WeekCopy>().Copy(Guid.CreateVersion7(), monday, next, Cancel);
+        Assert.Equal((0, 2), (again.Begun, again.Left.Count));
+    }
+
+    [Fact]
     public async Task The_database_itself_refuses_a_second_lesson_of_one_session()
     {
         await using var desk = await loft.Sit();

@@ -139,6 +139,7 @@ public sealed class FirstWeekTests
             hands.Type("#Form_Name", name);
             hands.Choose("#Form_Band", band);
             hands.Press("form button.main");
+            screen.Until(() => screen.Text("table").Contains(name, StringComparison.Ordinal));
         }
         hands.Go("/people/add");
         hands.Paste("#Names", Students());

@@ -250,6 +250,7 @@ public sealed class JourneyTests
         ines.IsAccessible("a student");
         ines.Go("/gradings");
         ines.Click("td a[href^='/gradings/']");
+        ines.Until(() => ines.Path.StartsWith("/gradings/", StringComparison.Ordinal));
         ines.IsAccessible("a grading");
         ines.Go("/");
         var sheet = ines.Run("return document.querySelector(\"a[href^='/sheets/0']\").getAttribute('href')");

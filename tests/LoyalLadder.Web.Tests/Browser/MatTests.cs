@@ -342,6 +342,7 @@ public sealed class MatTests
         var mat = Begin(ines, AllKinds);
         ines.Go("/school/halls");
         ines.Click("button[formaction*='handler=Wall']");
+        ines.Until(() => ines.Has(".token-shown"));
         var address = new Uri(ines.Text(".token-shown")).AbsolutePath;
         var hall = ines.Text("tbody tr:first-child strong");
         using var wall = new Screen(server.Address);

@@ -187,11 +187,8 @@ internal sealed class Visitor : IDisposable
         string.Join(' ', element!.TextContent.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>The version of a line as its page shows it to whoever may change it.</summary>
-    public static string VersionOf(IDocument page, string line)
-    {
-        var remove = page.QuerySelector($"#line-{line} button[formaction*='Remove']")!.GetAttribute("formaction")!;
-        return remove[(remove.IndexOf("version=", StringComparison.Ordinal) + 8)..];
-    }
+    public static string VersionOf(IDocument page, string line) =>
+        page.QuerySelector($"#line-{line}")!.GetAttribute("data-version")!;
 
     public void Dispose() => _http.Dispose();
 }

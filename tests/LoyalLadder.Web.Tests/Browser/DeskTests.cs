@@ -159,6 +159,46 @@ public sealed class DeskTests
     }
 
     [Fact]
+    public async Task The_tools_are_those_of_the_line_at_hand()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        Begin(ines, "## Basics\njab x1\ncross x2\nhook x3\nplank 30s");
+        ines.Click(".line:nth-of-type(2) .at");
+        ines.Click(".line:nth-of-type(2) [data-key=']']");
+        ines.Until(() => ines.Texts(".line .dose")[0] == "x2");
+        Assert.Single(ines.Texts(".tools"));
+        ines.Click(".line:nth-of-type(5) .at");
+        ines.Until(() => ines.Has(".line:nth-of-type(5) .tools") && !ines.Has(".line:nth-of-type(2) .tools"));
+        // should, could, must in turn
+        ines.Click(".line:nth-of-type(5) [data-key='p']");
+        ines.Until(() => ines.Text(".line:nth-of-type(5) .tag-word") == "could");
+        Assert.Equal(["Must"], ines.Texts(".line:nth-of-type(5) [data-key='p']"));
+        // a heading has no dose to change
+        ines.Click(".line:nth-of-type(1) .figure");
+        ines.Until(() => ines.Texts(".tools .tool") is ["Up", "Down", "Comment", "Take out", "Pick"]);
+        // picked with the mouse, and with shift all in between
+        ines.Click(".line:nth-of-type(2) .at");
+        ines.Click(".line:nth-of-type(2) [data-pick]");
+        ines.Until(() => ines.Text("#picked-count") == "1 line");
+        ines.Run(
+            "document.querySelectorAll('.line')[3].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))"
+        );
+        ines.Until(() => ines.Text("#picked-count") == "3 lines");
+        ines.Press("x");
+        ines.Until(() => ines.Texts(".line .dose") is ["30s"]);
+        ines.Click(".line:nth-of-type(2) .at");
+        ines.Click(".tools [data-key='m']");
+        ines.Until(() => ines.Has("#comment-words"));
+        ines.IsAccessible("Sheet with a comment begun");
+        ines.Press(Keys.Escape);
+        ines.Click(".line:nth-of-type(2) .what");
+        ines.Until(() => ines.Has("#edit-text"));
+        Assert.False(ines.Has(".line:nth-of-type(2) .tools"));
+        ines.HasNoScriptErrors();
+    }
+
+    [Fact]
     public async Task A_line_is_added_where_it_belongs_and_anything_is_found_by_name()
     {
         await using var server = await LadderServer.Start();

@@ -390,6 +390,7 @@ public sealed class MatTests
         await using var server = await LadderServer.Start();
         using var ines = Screen.SignedIn(server);
         ines.Click("a[href='/clock']");
+        ines.Until(() => ines.Path == "/clock");
         ines.IsAccessible("Quick clock");
         ines.Click("#main");
         ines.Until(() => State(ines) == "running" && ines.Text("#title") == "3 x 2:00");

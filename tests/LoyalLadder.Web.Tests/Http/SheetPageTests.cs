@@ -1,5 +1,6 @@
 using System.Net;
 using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
 
 namespace LoyalLadder.Web.Tests.Http;
 
@@ -101,11 +102,25 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     }
 
     [Fact]
+    public async Task A_page_holds_the_tools_of_a_line_once_and_only_for_who_may_change_it()
+    {
+        var (visitor, sheet) = await Pasted("front kick 5/side\nplank 30s\nsquat x10");
+        Assert.Equal(3, Rows(await visitor.Page(sheet)).Count);
+        static IHtmlTemplateElement? Tools(IDocument page) => page.QuerySelector<IHtmlTemplateElement>("#line-tools");
+        var page = await visitor.Page(sheet);
+        Assert.Single(Tools(page)!.Content.QuerySelectorAll("[data-key='x']"));
+        Assert.Empty(page.QuerySelectorAll("#lines button"));
+        using var odile = await Visitor.SignedIn(demo.Server, Data.Demo.DemoSchool.Assistant);
+        Assert.Null(Tools(await odile.Page(sheet)));
+    }
+
+    [Fact]
     public async Task Edits_work_without_scripts_as_well()
     {
         var (visitor, sheet) = await Pasted("front kick 5/side");
         var row = Rows(await visitor.Page(sheet))[0];
-        var answer = await visitor.Post(sheet, $"{sheet}/doses?handler=Step&line={row}&by=1");
+        var more = (await visitor.Page($"{sheet}?edit={row}")).QuerySelector($"#line-{row} noscript [data-key=']']")!;
+        var answer = await visitor.Post(sheet, more.GetAttribute("formaction")!);
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
         Assert.Equal(
             "6/side",

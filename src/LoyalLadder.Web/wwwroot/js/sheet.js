@@ -3,6 +3,7 @@ import { phrase } from './phrase.js';
 import { follow } from './live.js';
 import { isDragging } from './sheet/drag.js';
 import { pick, picked, showPicks, unpick } from './sheet/picks.js';
+import { showTools } from './sheet/tools.js';
 
 const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
 const quick = () => /** @type {HTMLInputElement} */ (document.getElementById('quick-line'));
@@ -23,6 +24,8 @@ function choose(row, focus = true) {
   chosen()?.classList.remove('is-chosen');
   if (!row) return;
   row.classList.add('is-chosen');
+  showTools(row);
+  showPicks();
   live().dataset.chosen = row.dataset.line;
   field('#live [name="chosen"]').value = row.dataset.line;
   const after = /** @type {HTMLInputElement | null} */ (document.getElementById('quick-after'));
@@ -33,7 +36,6 @@ function choose(row, focus = true) {
 
 // After each change the live part is new: find the chosen line again, or the field that is being edited.
 function settle(focus) {
-  for (const tool of document.querySelectorAll('.tools .tool, .tools input')) tool.setAttribute('tabindex', '-1');
   const edit = field('[data-edit-text], [data-comment-text]');
   const row = lineOf(live().dataset.chosen);
   const fit = document.getElementById('fit');
@@ -229,7 +231,7 @@ const move = by => {
 /** One line, or all that are picked. */
 const forPicked = key => (picked().length > 0 ? click(`[data-all-picked="${key}"]`) : press(`[data-key="${key}"]`));
 
-/** The tools of a line are one stop of the Tab key: the arrows go along them. */
+/** The arrows go along a line's words and its tools. */
 function along(by) {
   const row = chosen();
   if (!row) return;
@@ -294,7 +296,7 @@ document.addEventListener('keydown', e => {
   if (at(e).matches('[data-edit-text], [data-comment-text]')) return editKeys(e);
   if (e.target === quick()) return quickKeys(e);
   if (at(e).closest('.matches')) return matchKeys(e);
-  if (at(e).closest('input:not([name="fit"], [name="pick"]), textarea, select, dialog, summary')) return;
+  if (at(e).closest('input:not([name="fit"], [data-pick]), textarea, select, dialog, summary')) return;
   if (e.key === 'Enter' && at(e).closest('button, a')) return;
   if (!(e.key in keys)) return;
   e.preventDefault();
@@ -336,6 +338,15 @@ function matchKeys(e) {
   if (e.key === 'Escape') quick().focus();
 }
 
+/** Opens a line for editing or for a comment. @param {HTMLAnchorElement} link */
+const open = link =>
+  htmx.ajax('GET', link.getAttribute('href'), {
+    source: link,
+    target: '#live',
+    select: '#live',
+    swap: 'outerHTML show:none',
+  });
+
 document.addEventListener('click', e => {
   const fill = /** @type {HTMLElement | null} */ (at(e).closest('[data-fill]'));
   if (fill) {
@@ -343,6 +354,11 @@ document.addEventListener('click', e => {
     quick().focus();
     quick().dispatchEvent(new Event('input', { bubbles: true }));
     return;
+  }
+  const opened = /** @type {HTMLAnchorElement | null} */ (at(e).closest('#lines [data-edit], #lines [data-key="m"]'));
+  if (opened && !e.defaultPrevented && !e.ctrlKey && !e.metaKey && !e.shiftKey) {
+    e.preventDefault();
+    return open(opened);
   }
   if (at(e).closest('[data-keys]')) return keysCard().showModal();
   if (at(e).closest('[data-unpick]')) return unpick();

@@ -2,21 +2,22 @@
 import { phrase } from '../phrase.js';
 
 const kept = new Set();
-const boxes = () => /** @type {HTMLInputElement[]} */ ([...document.querySelectorAll('[name="pick"]')]);
+const rows = () => /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-line]')]);
 let last = null;
 
 /** The keys of the picked lines that still stand there. */
 export const picked = () =>
-  boxes()
-    .filter(b => b.checked)
-    .map(b => b.value);
+  rows()
+    .map(r => r.dataset.line)
+    .filter(line => kept.has(line));
 
 /** Picks a line, or lets it go. @param {HTMLElement | null} row */
 export function pick(row) {
-  const box = /** @type {HTMLInputElement | null} */ (row?.querySelector('[name="pick"]') ?? null);
-  if (!box) return;
-  box.checked = !box.checked;
-  heed(box);
+  const line = row?.dataset.line;
+  if (!line || !document.getElementById('picked')) return;
+  if (!kept.delete(line)) kept.add(line);
+  last = line;
+  showPicks();
 }
 
 export function unpick() {
@@ -24,45 +25,47 @@ export function unpick() {
   showPicks();
 }
 
-/** Shows again what was picked before the live part came anew. */
+/** Shows again what was picked before the live part came anew, and puts it into the form that is sent. */
 export function showPicks() {
-  for (const box of boxes()) {
-    box.checked = kept.has(box.value);
-    box.closest('.line').classList.toggle('is-picked', box.checked);
-  }
-  const all = picked().length;
   const bar = document.getElementById('picked');
   if (!bar) return;
-  bar.hidden = all === 0;
-  document.getElementById('picked-count').textContent = all === 1 ? phrase('1 line') : phrase('{0} lines', all);
+  const lines = picked();
+  for (const row of rows()) {
+    const isPicked = lines.includes(row.dataset.line);
+    row.classList.toggle('is-picked', isPicked);
+    const box = /** @type {HTMLInputElement | null} */ (row.querySelector('[data-pick]'));
+    if (box) box.checked = isPicked;
+  }
+  bar.hidden = lines.length === 0;
+  document.getElementById('picked-count').textContent =
+    lines.length === 1 ? phrase('1 line') : phrase('{0} lines', lines.length);
+  document.getElementById('picked-lines').replaceChildren(...lines.map(field));
 }
 
-function heed(box) {
-  if (box.checked) kept.add(box.value);
-  else kept.delete(box.value);
-  last = box.value;
-  showPicks();
+function field(line) {
+  const input = document.createElement('input');
+  Object.assign(input, { type: 'hidden', name: 'pick', value: line });
+  return input;
 }
 
 /** With shift held, everything from the line picked last to this one. */
-function pickTo(box) {
-  const all = boxes();
-  const [a, b] = [all.findIndex(x => x.value === last), all.indexOf(box)].sort((x, y) => x - y);
+function pickTo(row) {
+  const all = rows();
+  const [a, b] = [all.findIndex(r => r.dataset.line === last), all.indexOf(row)].sort((x, y) => x - y);
   if (a < 0) return;
-  for (const between of all.slice(a, b + 1)) kept.add(between.value);
+  for (const between of all.slice(a, b + 1)) kept.add(between.dataset.line);
   showPicks();
 }
 
 document.addEventListener('click', e => {
   const row = /** @type {HTMLElement | null} */ (/** @type {Element} */ (e.target).closest?.('[data-line]'));
-  const box = /** @type {HTMLInputElement | null} */ (row?.querySelector('[name="pick"]') ?? null);
-  if (box && e.shiftKey && last) {
+  if (row && e.shiftKey && last && document.getElementById('picked')) {
     e.preventDefault();
     getSelection()?.removeAllRanges();
-    pickTo(box);
+    pickTo(row);
   }
 });
 document.addEventListener('change', e => {
-  const box = /** @type {HTMLInputElement} */ (e.target);
-  if (box.name === 'pick') heed(box);
+  const box = /** @type {HTMLElement} */ (e.target);
+  if (box.matches('[data-pick]')) pick(box.closest('[data-line]'));
 });

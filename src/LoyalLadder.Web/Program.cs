@@ -54,6 +54,7 @@ builder
     {
         o.ModelBinderProviders.Insert(0, new PlainTextBinderProvider());
         o.ModelBinderProviders.Insert(0, new TickBinderProvider());
+        o.Filters.Add<ReadForm>();
         o.Filters.Add<NoSuchAction>();
         o.Filters.Add<HandlerRoles>();
         o.MaxModelValidationErrors = 50;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using AngleSharp.Dom;
 using LoyalLadder.Data.Demo;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Routing;
@@ -129,7 +130,10 @@ public sealed class FuzzTests
             using var answer = await Answer(visitor, request, Made);
             times.Add((TimeProvider.System.GetElapsedTime(began), what));
             if ((int)answer.StatusCode >= 500)
+            {
                 broken.Add($"{what}: {answer.StatusCode}");
+                TestContext.Current.SendDiagnosticMessage($"{broken[^1]}, sent: {await Sent(Made())}");
+            }
         }
         times.Sort((a, b) => b.Took.CompareTo(a.Took));
         TestContext.Current.SendDiagnosticMessage(
@@ -140,61 +144,45 @@ public sealed class FuzzTests
         Assert.Equal("", string.Join('\n', broken));
     }
 
+    private static async Task<string> Sent(HttpRequestMessage request)
+    {
+        var body = request.Content is { } content ? await content.ReadAsStringAsync() : "";
+        return $"{request.Content?.Headers.ContentType} {(body.Length > 600 ? body[..600] : body)}";
+    }
+
     /// <summary>Where something can be sent, with the names of the fields that forms there have.</summary>
     private static async Task<List<Door>> Doors(LadderServer server, Visitor ines)
     {
         var lesson = (await ines.Link("/", "a[href^='/sheets/']", "Kites")).Split('/')[^1];
-        var fields = new Dictionary<string, List<string>>();
-        foreach (
-            var page in (string[])
-                [
-                    "/",
-                    "/me",
-                    "/school",
-                    "/school/halls",
-                    "/school/kit",
-                    "/school/limits",
-                    "/school/ranks",
-                    "/school/classes",
-                    "/school/students",
-                    "/school/lists",
-                    "/school/users",
-                    "/school/tokens",
-                    "/sheets/new",
-                    $"/sheets/{lesson}",
-                    $"/diary/{lesson}",
-                    "/material/drills",
-                    "/material/words",
-                    "/material/numbered-form",
-                    "/bench",
-                    "/gradings",
-                ]
-        )
-        foreach (var form in (await ines.Page(page)).QuerySelectorAll("form"))
+        var routes = Routes(server);
+        var rooms = await Rooms(
+            ines,
+            [.. routes.Select(r => r.Route).Where(r => !r.Contains('{', StringComparison.Ordinal))]
+        );
+        var known = rooms
+            .SelectMany(r => r.Page.QuerySelectorAll("a[href]"))
+            .Select(a => a.GetAttribute("href")!)
+            .ToList();
+        // a grading for a grading's page, a student for a student's; a lesson where none is linked to
+        string OneOf(string route)
         {
-            var to = form.GetAttribute("action") is { Length: > 0 } action ? action : page;
-            fields[to] = [.. form.QuerySelectorAll("[name]").Select(f => f.GetAttribute("name")!).Distinct()];
-        }
-        var routes = server
-            .Services.GetRequiredService<EndpointDataSource>()
-            .Endpoints.OfType<RouteEndpoint>()
-            .Where(e => e.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is null)
-            .Where(e => e.RoutePattern.RawText is not ("live" or "/live" or "sign-out" or "/sign-out"))
-            .Select(e =>
-                (
-                    Route: "/" + e.RoutePattern.RawText!.TrimStart('/'),
-                    Methods: e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.ToHashSet()
-                        ?? (e.Metadata.GetMetadata<PageActionDescriptor>() is null ? ["GET"] : ["GET", "POST"])
-                )
+            var before = route.Split("{id:guid}")[0];
+            var link = known.Find(k =>
+                k.StartsWith(before, StringComparison.Ordinal) && Guid.TryParse(Next(k, before), out _)
             );
+            return route.Replace("{id:guid}", link is null ? lesson : Next(link, before), StringComparison.Ordinal);
+        }
+        var inside = routes.Select(r => OneOf(r.Route)).Where(r => !r.Contains('{', StringComparison.Ordinal));
+        foreach (var room in await Rooms(ines, [.. inside.Except(rooms.Select(r => r.Path))]))
+            rooms.Add(room);
         IEnumerable<Door> all =
         [
             .. routes.Select(r => new Door(
-                r.Route.Replace("{id:guid}", lesson, StringComparison.Ordinal),
+                OneOf(r.Route),
                 r.Methods,
                 ["text", "line", "version", "after", "handler", "seconds", "Key"]
             )),
-            .. fields.Select(f => new Door(f.Key, ["POST"], f.Value)),
+            .. rooms.SelectMany(Forms).DistinctBy(d => d.Route),
         ];
         // what signs out whoever asks would leave the rest of the requests to nobody
         return
@@ -207,6 +195,46 @@ public sealed class FuzzTests
             ),
         ];
     }
+
+    private static string Next(string link, string before) => link[before.Length..].Split('/', '?', '#')[0];
+
+    private static List<(string Route, HashSet<string> Methods)> Routes(LadderServer server) =>
+        [
+            .. server
+                .Services.GetRequiredService<EndpointDataSource>()
+                .Endpoints.OfType<RouteEndpoint>()
+                .Where(e => e.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is null)
+                .Where(e => e.RoutePattern.RawText is not ("live" or "/live" or "sign-out" or "/sign-out"))
+                .Select(e =>
+                    (
+                        "/" + e.RoutePattern.RawText!.TrimStart('/'),
+                        e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.ToHashSet()
+                            ?? (e.Metadata.GetMetadata<PageActionDescriptor>() is null ? ["GET"] : ["GET", "POST"])
+                    )
+                ),
+        ];
+
+    /// <summary>The pages that show something.</summary>
+    private static async Task<List<(string Path, IDocument Page)>> Rooms(Visitor ines, IEnumerable<string> paths)
+    {
+        var rooms = new List<(string, IDocument)>();
+        foreach (var path in paths.Distinct())
+        {
+            var answer = await ines.Get(path);
+            if (answer.IsSuccessStatusCode && answer.Content.Headers.ContentType?.MediaType == "text/html")
+                rooms.Add((path, await Visitor.Parse(answer)));
+        }
+        return rooms;
+    }
+
+    private static IEnumerable<Door> Forms((string Path, IDocument Page) room) =>
+        room
+            .Page.QuerySelectorAll("form[method=post]")
+            .Select(form => new Door(
+                form.GetAttribute("action") is { Length: > 0 } to ? to : room.Path,
+                ["POST"],
+                [.. form.QuerySelectorAll("[name]").Select(f => f.GetAttribute("name")!).Distinct()]
+            ));
 
     private static HttpRequestMessage MadeUp(Random random, Door door, string token)
     {

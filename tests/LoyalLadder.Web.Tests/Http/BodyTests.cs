@@ -40,6 +40,21 @@ public sealed class BodyTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, answer.StatusCode);
     }
 
+    [Theory]
+    [InlineData("/school/timetable")]
+    [InlineData("/school/halls")]
+    [InlineData("/people/add")]
+    public async Task A_form_that_is_no_text_is_refused_as_a_whole(string path)
+    {
+        using var ines = await Visitor.SignedIn(demo.Server);
+        using var request = new HttpRequestMessage(HttpMethod.Post, path);
+        request.Headers.Add("X-Form-Token", await ines.Token("/"));
+        request.Content = new FormUrlEncodedContent([KeyValuePair.Create("Text", "\0")]);
+        using var answer = await ines.Send(request);
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.Contains("could not be read", await answer.Content.ReadAsStringAsync(Cancel), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Events_are_read_up_to_the_first_too_many()
     {

@@ -52,8 +52,12 @@ public static class CatalogueFile
     /// <exception cref="CatalogueException">Together they do not make a catalogue; the messages name the technique.</exception>
     public static Catalogue With(Catalogue shipped, IEnumerable<TechniqueRow> own)
     {
+        var rows = own.ToList();
+        // most schools have none: they share what was checked when it was shipped
+        if (rows.Count == 0)
+            return shipped;
         var all = shipped.All.ToList();
-        foreach (var row in own)
+        foreach (var row in rows)
         {
             var at = all.FindIndex(t => t.Id == row.Id);
             if (at >= 0)

@@ -9,6 +9,7 @@ using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
 using LoyalLadder.Data.Timetables;
+using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Demo;
 
@@ -49,22 +50,15 @@ internal sealed class DemoLessons(
     )
     {
         var clock = new DemoClock(time);
-        var sheets = new LessonSheets(
-            db,
-            own,
-            groups,
-            new SheetQuotes(db),
-            timetable,
-            new LessonSessions(db, timetable),
-            clock
-        );
+        var sheets = Sheets(clock);
         var runs = new LessonRuns(db, sheets, new RoundsBook(db, own, syllabus), clock);
         var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, syllabus, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)
         {
-            // the database does not track what the loop has finished with, so that it stays quick
+            // the database does not track what the loop has finished with, and learns how much there is, so that it stays quick
             db.ChangeTracker.Clear();
+            await db.Database.ExecuteSqlRawAsync("SELECT ladder_count_rows()", cancel);
             var (group, written) = (classes[i], DemoText.Sheets(DemoPeople.Groups[i].Track));
             for (var week = weeks; week >= 1; week--)
             {
@@ -80,6 +74,9 @@ internal sealed class DemoLessons(
         clock.Reset();
         await Plan(sheets, staff, classes, today, cancel);
     }
+
+    private LessonSheets Sheets(TimeProvider clock) =>
+        new(db, own, groups, new SheetQuotes(db), timetable, new LessonSessions(db, timetable), clock);
 
     /// <summary>Today's sheets: one with words on its lines, one without, and others not begun.</summary>
     private async Task Plan(

@@ -39,7 +39,7 @@ internal sealed class DemoMaterial(LadderContext db, OwnSchool own, DrillBook dr
     public async Task Number(CancellationToken cancel)
     {
         var book = new CombinationBook(db, own);
-        var tracks = await db.Tracks.Include(t => t.Ranks).ToListAsync(cancel);
+        var tracks = await db.Tracks.AsNoTracking().Include(t => t.Ranks).ToListAsync(cancel);
         foreach (var written in DemoText.Rows<Written>("material.jsonl"))
         {
             var rank = DemoLadder.RankOf(tracks.Single(t => t.Name == written.Least.ToString()), written.Rank);
@@ -62,6 +62,7 @@ internal sealed class DemoMaterial(LadderContext db, OwnSchool own, DrillBook dr
             };
             var saved = await book.Save(null, Guid.CreateVersion7(), null, draft, NamingSchool.Generic, cancel);
             Demand(saved.Errors, $"#{draft.Number}");
+            db.ChangeTracker.Clear();
         }
         var words = new WordBook(db, own);
         foreach (var (word, means) in OwnWords)

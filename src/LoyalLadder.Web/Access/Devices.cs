@@ -5,8 +5,8 @@ public static class Devices
 {
     private static readonly (string Sign, string Word)[] Kinds =
     [
-        ("iPad", "tablet"),
-        ("iPhone", "phone"),
+        ("iPad", Later("tablet")),
+        ("iPhone", Later("phone")),
         ("Android", "Android"),
         ("Windows", "Windows"),
         ("Macintosh", "Mac"),
@@ -18,21 +18,24 @@ public static class Devices
     [
         ("Firefox/", "Firefox"),
         ("Edg/", "Edge"),
-        ("Chrome/", "Chromium or kin"),
+        ("Chrome/", Later("Chromium or kin")),
         ("Safari/", "Safari"),
     ];
 
-    /// <summary>What a browser says of itself, shortened to kind and program.</summary>
+    /// <summary>What a browser says of itself, shortened to kind and program: 'phone, Safari'. It is kept so for every reader.</summary>
     public static string Words(string userAgent)
     {
         var kind = Array.Find(Kinds, k => userAgent.Contains(k.Sign, StringComparison.Ordinal)).Word;
         var program = Array.Find(Programs, p => userAgent.Contains(p.Sign, StringComparison.Ordinal)).Word;
         return (kind, program) switch
         {
-            (null, null) => "some program",
+            (null, null) => Later("some program"),
             (null, _) => program,
             (_, null) => kind,
             _ => $"{kind}, {program}",
         };
     }
+
+    /// <summary>The same as its reader says it.</summary>
+    public static string Shown(string kept) => string.Join(", ", kept.Split(", ").Select(Say));
 }

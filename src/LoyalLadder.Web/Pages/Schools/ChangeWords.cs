@@ -1,10 +1,9 @@
-using System.Text.RegularExpressions;
 using LoyalLadder.Data.Sharing;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The audit list in words: kinds and fields are kept by the names that the program has for them.</summary>
-public static partial class ChangeWords
+public static class ChangeWords
 {
     private static readonly Dictionary<string, string> Kinds = new()
     {
@@ -69,22 +68,6 @@ public static partial class ChangeWords
             ? ""
             : string.Join(
                 ", ",
-                entry
-                    .Fields.Split(", ", StringSplitOptions.RemoveEmptyEntries)
-                    .Select(f =>
-                        Capital()
-                            .Replace(
-                                f.EndsWith("Id", StringComparison.Ordinal) ? f[..^2]
-                                    : f == "PasswordHash" ? Say("password")
-                                    : f,
-                                " $1"
-                            )
-                            .Trim()
-                            .ToLowerInvariant()
-                    )
-                    .Distinct()
+                entry.Fields.Split(", ", StringSplitOptions.RemoveEmptyEntries).Select(FieldWords.Word).Distinct()
             );
-
-    [GeneratedRegex("([A-Z])")]
-    private static partial Regex Capital();
 }

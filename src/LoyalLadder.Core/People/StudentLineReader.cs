@@ -67,7 +67,8 @@ public sealed class StudentLineReader(SchoolThere there)
         List<NamedThing> Classes,
         List<List<StudentWord>> Names,
         bool HasComma,
-        string LeftOut
+        string LeftOut,
+        string? Step
     );
 
     private Parts PartsOf(string line)
@@ -83,13 +84,27 @@ public sealed class StudentLineReader(SchoolThere there)
         var tracks = there.Ranks.Select(r => r.Track).Distinct().ToList();
         var track = tracks.Find(t => left.Exists(w => w.Key == NameKey.Of(t)));
         var rank = RankIn(left, track);
+        var step = rank is null ? null : StepBehind(rank, left);
         if (rank is not null)
         {
-            left.RemoveAll(rank.Words.Contains);
+            left.RemoveAll(w => rank.Words.Contains(w) || w == step);
             if (track is not null)
                 left.RemoveAll(w => w.Key == NameKey.Of(track));
         }
-        return new Parts(rank, classes, [.. left.GroupBy(w => w.Field).Select(f => f.ToList())], hasComma, leftOut);
+        // nobody is called 9
+        if (left.RemoveAll(w => w.IsNumber) > 0 && leftOut.Length == 0)
+            leftOut = "a number";
+        var names = left.GroupBy(w => w.Field).Select(f => f.ToList()).ToList();
+        return new Parts(rank, classes, names, hasComma, leftOut, step?.Text);
+    }
+
+    /// <summary>'stripe' in 'green stripe', where no rank here is called so; a number may stand between.</summary>
+    private static StudentWord? StepBehind(NamedThing rank, List<StudentWord> words)
+    {
+        var behind = words.Skip(words.IndexOf(rank.Words[^1]) + 1).SkipWhile(w => w.IsNumber).FirstOrDefault();
+        return behind is not null && behind.Field == rank.Words[^1].Field && StudentWords.Steps.Contains(behind.Key)
+            ? behind
+            : null;
     }
 
     /// <summary>A class that is named, but not where nothing would be left for a name.</summary>
@@ -140,7 +155,15 @@ public sealed class StudentLineReader(SchoolThere there)
         };
         if (read.ClassIds.IsEmpty && usualClass is { } usual)
             read = read with { ClassIds = [usual] };
-        return Ranked(Named(read, parts), parts.Rank);
+        var ranked = Ranked(Named(read, parts), parts.Rank);
+        return parts.Step is null || ranked.RankId is not { } id ? ranked : Between(ranked, id, parts.Step);
+    }
+
+    /// <summary>A step of a rank that the school does not have is asked, with the rank itself proposed.</summary>
+    private StudentLine Between(StudentLine line, Guid rank, string step)
+    {
+        var name = there.Ranks.First(r => r.Id == rank).Name;
+        return line.Asked(Asking.Rank, Say($"No rank here is called “{name} {step}”. Is it {name}, or another?"));
     }
 
     private StudentLine Ranked(StudentLine line, NamedThing? rank)

@@ -11,6 +11,8 @@ internal sealed record StudentWord(string Text, int Field)
     /// <summary>As words are compared.</summary>
     public string Key { get; } = NameKey.Of(Text);
 
+    public bool IsNumber => Text.All(char.IsDigit);
+
     /// <summary>One letter, or two with a point.</summary>
     public bool IsInitial => Text.Count(char.IsLetter) is var n && (n == 1 || (n == 2 && Text.EndsWith('.')));
 
@@ -38,12 +40,16 @@ internal sealed partial record StudentWords(List<StudentWord> Words, string Left
         "join",
     ];
 
+    /// <summary>Words for a step between two colours.</summary>
+    internal static readonly HashSet<string> Steps = ["stripe", "tip", "tag", "bar"];
+
     public static StudentWords Of(string line)
     {
         var leftOut = new List<string>();
         var text = Take(Address(), line, Say("an address"), leftOut);
         text = Take(Day(), text, "a date", leftOut);
         text = Take(LongNumber(), text, "a number", leftOut);
+        text = Take(Age(), text, Say("an age"), leftOut);
         text = Bullet().Replace(text, "");
         var words = new List<StudentWord>();
         var field = 0;
@@ -78,6 +84,13 @@ internal sealed partial record StudentWords(List<StudentWord> Words, string Left
 
     [GeneratedRegex(@"\+?\d[\d ()/-]{4,}\d")]
     private static partial Regex LongNumber();
+
+    /// <summary>'9 yrs', 'aged 9', '9 y/o': how old somebody is belongs to nobody's list here.</summary>
+    [GeneratedRegex(
+        @"\b(?:aged?\s*:?\s*)?\d{1,2}\s*(?:years?|yrs?|yo|y/o|y\.o\.)(?:\s+old)?\b\.?|\baged?\s*:?\s*\d{1,2}\b",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Age();
 
     [GeneratedRegex(@"^\s*(?:\d{1,3}\s*[.)\]:]|[-–•*·>]|\[[ x]?\])\s*")]
     private static partial Regex Bullet();

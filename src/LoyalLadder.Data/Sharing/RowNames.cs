@@ -1,4 +1,3 @@
-using System.Globalization;
 using LoyalLadder.Data.Classes;
 using Microsoft.EntityFrameworkCore;
 
@@ -205,5 +204,5 @@ public sealed class RowNames(LadderContext db)
     }
 
     private static string NameOf(Called row) =>
-        row.On is { } on ? string.Create(CultureInfo.InvariantCulture, $"{row.Name}, {on:ddd d MMM}") : row.Name.Trim();
+        row.On is { } on ? string.Create(AllLanguages.Now.Dates, $"{row.Name}, {on:ddd d MMM}") : row.Name.Trim();
 }

@@ -59,6 +59,12 @@ public sealed class StudentLineTests
     [InlineData("Ana B", "Ana B||")]
     [InlineData("Ana Br, Juniors", "Ana Br||Juniors")]
     [InlineData("Bo Wick, Juniors", "Bo W||Juniors")]
+    [InlineData("Hugo Pike 9 yrs Petrels", "Hugo P||Petrels")]
+    [InlineData("Hugo Pike, aged 9, Petrels", "Hugo P||Petrels")]
+    [InlineData("Hugo Pike (9 years old) yellow belt Juniors", "Hugo P|Kids Yellow|Juniors")]
+    [InlineData("Hugo Pike 9, Petrels", "Hugo P||Petrels")]
+    [InlineData("Lia Bar, yellow, Juniors", "Lia B|Kids Yellow|Juniors")]
+    [InlineData("Page Yeo, Juniors", "Page Y||Juniors")]
     public void A_line_is_read_in_any_order_and_spelling_that_can_be_told(string text, string told)
     {
         var line = One(text);
@@ -82,6 +88,20 @@ public sealed class StudentLineTests
             "an address and a date and a number",
             One("Ana Brook, ana@post.example, 07700 900123, 3/4/2015, yellow, Juniors").LeftOut
         );
+
+    [Fact]
+    public void An_age_is_left_out_and_said() => Assert.Equal("an age", One("Hugo Pike 9 yrs Petrels").LeftOut);
+
+    [Fact]
+    public void A_step_between_colours_that_is_no_rank_here_is_asked_with_its_colour_proposed()
+    {
+        var line = One("Dov M green stripe Evening");
+        Assert.Equal("Dov M|Adults Green|Evening class", Told(line));
+        Assert.Equal(
+            ["No rank here is called “Green stripe”. Is it Green, or another?"],
+            line.Questions.Select(q => q.Words)
+        );
+    }
 
     [Theory]
     [InlineData("Ana B, Yellow", Asking.Rank)]

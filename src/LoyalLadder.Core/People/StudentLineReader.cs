@@ -92,8 +92,8 @@ public sealed class StudentLineReader(SchoolThere there)
                 left.RemoveAll(w => w.Key == NameKey.Of(track));
         }
         // nobody is called 9
-        if (left.RemoveAll(w => w.IsNumber) > 0 && leftOut.Length == 0)
-            leftOut = "a number";
+        if (left.RemoveAll(w => w.IsNumber) > 0)
+            leftOut = leftOut.Length == 0 ? Say("a number") : $"{leftOut}{Say(" and ")}{Say("a number")}";
         var names = left.GroupBy(w => w.Field).Select(f => f.ToList()).ToList();
         return new Parts(rank, classes, names, hasComma, leftOut, step?.Text);
     }

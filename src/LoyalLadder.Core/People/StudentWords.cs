@@ -47,8 +47,8 @@ internal sealed partial record StudentWords(List<StudentWord> Words, string Left
     {
         var leftOut = new List<string>();
         var text = Take(Address(), line, Say("an address"), leftOut);
-        text = Take(Day(), text, "a date", leftOut);
-        text = Take(LongNumber(), text, "a number", leftOut);
+        text = Take(Day(), text, Say("a date"), leftOut);
+        text = Take(LongNumber(), text, Say("a number"), leftOut);
         text = Take(Age(), text, Say("an age"), leftOut);
         text = Bullet().Replace(text, "");
         var words = new List<StudentWord>();
@@ -65,7 +65,11 @@ internal sealed partial record StudentWords(List<StudentWord> Words, string Left
                         }
                         : w
                 );
-        return new StudentWords(words, string.Join(" and ", leftOut), text.Contains(',', StringComparison.Ordinal));
+        return new StudentWords(
+            words,
+            string.Join(Say(" and "), leftOut),
+            text.Contains(',', StringComparison.Ordinal)
+        );
     }
 
     private static string Take(Regex what, string text, string name, List<string> leftOut)

@@ -13,7 +13,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Demo;
 
-/// <summary>Twelve weeks of the demo school's lessons, run and logged, and today's first two planned.</summary>
+/// <summary>The weeks of the demo school's lessons, run and logged, and today's first two planned.</summary>
 internal sealed class DemoLessons(
     LadderContext db,
     SchoolScope scope,

@@ -15,7 +15,7 @@ using Microsoft.Extensions.Configuration;
 namespace LoyalLadder.Data.Demo;
 
 /// <summary>
-/// An invented school in an old net loft: halls, people, classes, twelve weeks of lessons run and logged, and a day to plan.
+/// An invented school in an old net loft: halls, people, classes, twenty weeks of lessons run and logged, and a day to plan.
 /// Everything goes through what users' own input goes through, with dates relative to today.
 /// </summary>
 public sealed class DemoSchool(

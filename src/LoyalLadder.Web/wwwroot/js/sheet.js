@@ -2,6 +2,7 @@
 import { phrase } from './phrase.js';
 import { follow } from './live.js';
 import { isDragging } from './sheet/drag.js';
+import './sheet/due.js';
 import { pick, picked, showPicks, unpick } from './sheet/picks.js';
 import { showTools } from './sheet/tools.js';
 
@@ -62,31 +63,6 @@ function next() {
   busy = false;
   while (!busy && waiting.length > 0) keys[waiting.shift()]();
 }
-
-// What is due is asked for beside the sheet, so that typing never waits for it, and stands again at once in each new live part.
-let due = null;
-function placeDue() {
-  const box = document.getElementById('due');
-  if (box && due !== null) box.innerHTML = due;
-}
-async function loadDue() {
-  const box = document.getElementById('due');
-  if (!box) return;
-  try {
-    const answer = await fetch(box.dataset.due, { redirect: 'manual' });
-    if (answer.ok) {
-      due = await answer.text();
-      placeDue();
-    }
-  } catch {
-    /* the link in its place still leads there */
-  }
-}
-document.addEventListener('htmx:afterSwap', e => {
-  if (at(e).id === 'live' || /** @type {CustomEvent} */ (e).detail.target?.id === 'live') placeDue();
-});
-document.addEventListener('due-changed', loadDue);
-loadDue();
 
 // What others save meanwhile: shown at once, unless something open here would be lost by it.
 let news = null;
@@ -173,7 +149,6 @@ for (const failure of ['htmx:sendError', 'htmx:timeout', 'htmx:swapError'])
 // behind settling, which sets the classes of what came anew
 document.addEventListener('htmx:afterSettle', e => {
   if (at(e).id !== 'live') return;
-  if (document.querySelector('#due > p')) placeDue();
   document.getElementById('sky').scrollLeft = skyAt;
   placeHere();
   showPicks();

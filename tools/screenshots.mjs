@@ -1,94 +1,11 @@
 // Takes the pictures of the main views from a running demo school (./start): node tools/screenshots.mjs [folder] [view ...]
-import { spawn } from "node:child_process";
-import { readFileSync, writeFileSync, mkdirSync, mkdtempSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { base, call, click, close, go, href, password, run, signIn, site, size, type, wait } from "./browser.mjs";
 
 const [folder = "docs/screenshots", ...only] = process.argv.slice(2);
-const site = readFileSync(".local/address", "utf8").trim();
-const password = readFileSync(".local/demo-signins", "utf8").trim();
-const port = 9600 + Math.floor(Math.random() * 300);
-const driver = spawn("chromedriver", [`--port=${port}`], { stdio: "ignore" });
 mkdirSync(folder, { recursive: true });
 
-async function call(method, path, body) {
-    const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
-        method,
-        body: body === undefined ? undefined : JSON.stringify(body),
-    });
-    const { value } = await answer.json();
-    if (value?.error) throw new Error(`${path}: ${value.message}`);
-    return value;
-}
-
-for (let i = 0; i < 100; i++) {
-    try {
-        await call("GET", "/status");
-        break;
-    } catch {
-        await new Promise((r) => setTimeout(r, 100));
-    }
-}
-const { sessionId } = await call("POST", "/session", {
-    capabilities: {
-        alwaysMatch: {
-            "goog:chromeOptions": {
-                args: [
-                    "--headless=new",
-                    ...(process.env.SPEAKS
-                        ? [`--accept-lang=${process.env.SPEAKS}`]
-                        : []),
-                    "--no-sandbox",
-                    "--disable-gpu",
-                    "--disable-quic",
-                    "--no-first-run",
-                    "--disable-background-networking",
-                    "--disable-component-update",
-                    "--disable-sync",
-                    "--hide-scrollbars",
-                    `--user-data-dir=${mkdtempSync(join(tmpdir(), "shots-"))}`,
-                ],
-            },
-        },
-    },
-});
-const base = `/session/${sessionId}`;
-const go = async (path) => call("POST", `${base}/url`, { url: site + path });
-const run = (script, ...args) =>
-    call("POST", `${base}/execute/sync`, { script, args });
-const find = async (css) =>
-    Object.values(
-        await call("POST", `${base}/element`, {
-            using: "css selector",
-            value: css,
-        }),
-    )[0];
-const click = async (css) =>
-    call("POST", `${base}/element/${await find(css)}/click`, {});
-const type = async (css, text) =>
-    call("POST", `${base}/element/${await find(css)}/value`, { text });
-const wait = async (script, what) => {
-    for (let i = 0; i < 400; i++) {
-        if (await run(`return Boolean(${script})`)) return;
-        await new Promise((r) => setTimeout(r, 100));
-    }
-    throw new Error(`waited for ${what ?? script}`);
-};
-const size = (width, height) =>
-    call("POST", `${base}/chromium/send_command_and_get_result`, {
-        cmd: "Emulation.setDeviceMetricsOverride",
-        params: { width, height, deviceScaleFactor: 1, mobile: width < 600 },
-    }).catch(() =>
-        call("POST", `${base}/goog/cdp/execute`, {
-            cmd: "Emulation.setDeviceMetricsOverride",
-            params: {
-                width,
-                height,
-                deviceScaleFactor: 1,
-                mobile: width < 600,
-            },
-        }),
-    );
 async function shot(name) {
     await run("return document.fonts.ready.then(() => true)");
     writeFileSync(
@@ -103,15 +20,6 @@ async function tall(name, height) {
     await shot(name);
     await size(1280, 800);
 }
-const href = (css, words) =>
-    run(
-        "const all = [...document.querySelectorAll(arguments[0])];" +
-            'const one = all.find(a => a.closest("li, tr").textContent.includes(arguments[1]));' +
-            'return one?.getAttribute("href").split("#")[0]',
-        css,
-        words,
-    );
-
 // Marlow has the sheet open too, as far as the school can tell
 async function company(sheet) {
     const jar = {};
@@ -376,12 +284,7 @@ const views = {
 };
 
 try {
-    await size(1280, 800);
-    await go("/sign-in");
-    await type("#Email", "ines@netloft.example");
-    await type("#Password", password);
-    await click("button.main");
-    await wait('location.pathname === "/"', "the sign-in");
+    await signIn();
     for (const [name, take] of Object.entries(views))
         if (
             only.length === 0
@@ -390,6 +293,5 @@ try {
         )
             await take();
 } finally {
-    await call("DELETE", base).catch(() => {});
-    driver.kill();
+    await close();
 }

@@ -26,6 +26,9 @@ public readonly struct Sequence<T> : IReadOnlyList<T>, IEquatable<Sequence<T>>
 
     IEnumerator IEnumerable.GetEnumerator() => ((IEnumerable)Items).GetEnumerator();
 
+    /// <summary>Whether it is the very same list, not merely an equal one.</summary>
+    internal bool IsSame(Sequence<T> other) => Items == other.Items;
+
     public bool Equals(Sequence<T> other) =>
         Items.AsSpan().SequenceEqual(other.Items.AsSpan(), EqualityComparer<T>.Default);
 

@@ -108,6 +108,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
                 )!
                 .MakeGenericMethod(type.ClrType)
                 .Invoke(this, [builder]);
+        // what was deleted is nowhere but where it can be restored
+        builder.Entity<Lesson>().HasQueryFilter(l => l.SchoolId == SchoolId && l.PutAwayAt == null);
         builder.Entity<TaughtItem>().HasQueryFilter(t => t.SchoolId == SchoolId);
         builder.Entity<SignedIn>().HasQueryFilter(s => s.SchoolId == SchoolId);
         builder.Entity<DoorNote>().HasQueryFilter(n => n.SchoolId == SchoolId);
@@ -201,8 +203,13 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
             .Entries<SheetLine>()
             .Where(e => e.State is EntityState.Added or EntityState.Modified)
             .ToList();
+        var begun = ChangeTracker
+            .Entries<Lesson>()
+            .Where(e => e.State == EntityState.Added)
+            .Select(e => e.Entity.Id)
+            .ToHashSet();
         foreach (var entry in changed)
-            if (ChangeOf(entry, batch) is { } change)
+            if (ChangeOf(entry, begun.Contains(entry.Entity.LessonId) ? entry.Entity.LessonId : batch) is { } change)
             {
                 change.Undoes = UndoneSave;
                 SheetChanges.Add(change);

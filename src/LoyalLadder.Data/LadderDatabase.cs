@@ -18,8 +18,10 @@ using LoyalLadder.Data.Terms;
 using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
+using Npgsql.EntityFrameworkCore.PostgreSQL;
 using Npgsql.EntityFrameworkCore.PostgreSQL.Infrastructure;
 
 namespace LoyalLadder.Data;
@@ -114,6 +116,7 @@ public static class LadderDatabase
             .AddScoped<SheetSettling>()
             .AddScoped<SheetHistory>()
             .AddScoped<LessonHeads>()
+            .AddScoped<DeletedSheets>()
             .AddScoped<LineComments>()
             .AddScoped<SheetCompany>()
             .AddScoped<DrillBook>()
@@ -170,10 +173,13 @@ public static class LadderDatabase
     {
         var options = new DbContextOptionsBuilder<LadderContext>();
         options.UseNpgsql(connection, Usual).UseSnakeCaseNamingConvention();
-        return new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
+        var owner = new LadderContext(options.Options, new SchoolScope(), TimeProvider.System);
+        owner.Database.SetCommandTimeout(WithoutAPage);
+        return owner;
     }
 
     /// <summary>Brings the schema up to date. Of two who do it at once, one waits and then finds nothing to do.</summary>
+    /// <exception cref="NotSupportedException">The database took a step that this program does not know; it is left as it is.</exception>
     public static async Task Migrate(string owner, CancellationToken cancel)
     {
         await using var turn = new NpgsqlConnection($"{owner};Pooling=false");
@@ -186,14 +192,49 @@ public static class LadderDatabase
         )
             await wait.ExecuteNonQueryAsync(cancel);
         await using var db = AsOwner(owner);
+        await Migrations.JoinedSteps.Carry(db, cancel);
+        var unknown = (await db.Database.GetAppliedMigrationsAsync(cancel)).Except(db.Database.GetMigrations());
+        if (unknown.LastOrDefault() is { } step)
+            throw new NotSupportedException(
+                $"The database took a step that this program does not know ({step}): a newer program brought it up to date, or one from "
+                    + "between two versions. Nothing was changed. Start the program that it worked with, back it up there, and ask for a "
+                    + "version that knows this step; or restore a backup of a released version."
+            );
         await db.Database.MigrateAsync(cancel);
     }
 
+    /// <summary>
+    /// How long a statement of a page may take. A database that has frozen is given up after it, so that the page can say so within
+    /// ten seconds.
+    /// </summary>
+    private const int SecondsOfAPage = 6;
+
+    /// <summary>How long one may take that nobody waits for before a page: an upgrade, a school that is taken in.</summary>
+    public static readonly TimeSpan WithoutAPage = TimeSpan.FromMinutes(10);
+
     private static void Usual(NpgsqlDbContextOptionsBuilder npgsql) =>
         npgsql
-            .EnableRetryOnFailure(2, TimeSpan.FromSeconds(1), null)
-            .CommandTimeout(15)
+            .ExecutionStrategy(dependencies => new AgainUnlessFrozen(dependencies))
+            .CommandTimeout(SecondsOfAPage)
             .UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery);
+
+    /// <summary>Tries again what failed for want of a connection, but not what waited in vain: it would only wait again.</summary>
+    private sealed class AgainUnlessFrozen(ExecutionStrategyDependencies dependencies)
+        : NpgsqlRetryingExecutionStrategy(
+            dependencies,
+            maxRetryCount: 2,
+            TimeSpan.FromSeconds(1),
+            errorCodesToAdd: null
+        )
+    {
+        protected override bool ShouldRetryOn(Exception? exception)
+        {
+            for (var e = exception; e is not null; e = e.InnerException)
+                if (e is TimeoutException or PostgresException { SqlState: PostgresErrorCodes.DiskFull })
+                    return false;
+            return base.ShouldRetryOn(exception);
+        }
+    }
 }
 
 /// <summary>Lets the migration tool make a context without a running application; it never connects.</summary>

@@ -69,6 +69,7 @@ if (builder.Configuration["AllowedHosts"] is null or "" or "*")
 var app = builder.Build();
 app.UseRequestLog();
 app.UseSecurityHeaders();
+app.UseSecretAddresses();
 app.UseReadersLanguage();
 app.UseResponseCompression();
 app.UseTrouble();
@@ -77,7 +78,7 @@ app.MapStaticAssets().AllowAnonymous().ShortCircuit();
 app.UseRouting();
 app.UseBodyLimits();
 app.UseRateLimiter();
-app.UseAuthentication();
+app.UsePasses();
 app.UseAuthorization();
 app.UseSecondStepFirst();
 

@@ -169,6 +169,10 @@ internal sealed class Visitor : IDisposable
 
     public async Task<HttpResponseMessage> Send(HttpRequestMessage request) => await _http.SendAsync(request);
 
+    /// <summary>Where a press makes the address of the first hall's wall.</summary>
+    public async Task<string> WallAction() =>
+        (await Page("/school/halls")).QuerySelector("button[formaction*='handler=Wall']")!.GetAttribute("formaction")!;
+
     public async Task<string> Token(string path) =>
         (await Page(path)).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
 

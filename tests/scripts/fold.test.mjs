@@ -30,7 +30,9 @@ function told({ program, events, now, bookedEnd, minutes }) {
             state.since === null,
         current: state.current,
         spent: state.lines.map((l) => l.spent).join(" "),
-        shift: state.lines.map((l) => l.shift).join(" "),
+        shift: state.lines
+            .map((l) => `${l.shift}/${l.added.join("+")}`)
+            .join(" "),
         skipped: state.lines.map((l) => Number(l.isSkipped)).join(" "),
         notes: state.notes,
         roll: [...state.roll]

@@ -35,7 +35,8 @@ for (const [phase, word] of [
     [{ kind: "change", side: "right", note: "" }, "other side"],
     [{ kind: "change", side: "", note: "move on" }, "move on"],
     [{ kind: "swap", side: "", note: "" }, "partners swap"],
-    [{ kind: "move", side: "", note: "to the bags" }, "get there: to the bags"],
+    [{ kind: "move", side: "", note: "to the bags" }, "to the bags"],
+        [{ kind: "move", side: "", note: "" }, "get ready"],
 ])
     test(`a phase ${JSON.stringify(phase)} is called '${word}'`, () =>
         assert.equal(phaseWord(phase), word));

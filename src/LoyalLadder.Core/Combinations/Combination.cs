@@ -11,8 +11,13 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     /// <summary>Most beats of a combination, repeats written out.</summary>
     public const int MostBeats = 200;
 
-    /// <summary>Held whole, so that two threads can at most work it out twice.</summary>
-    private volatile object? _counts;
+    /// <summary>
+    /// Held whole with the groups that it was worked out from, so that two threads can at most work it out twice and a copy with other
+    /// groups works out its own.
+    /// </summary>
+    private volatile CountsOf? _counts;
+
+    private sealed record CountsOf(Sequence<CountGroup> Groups, Sequence<Count> Counts);
 
     public static Combination Nothing { get; } = new(Sequence.Create<CountGroup>([]));
 
@@ -25,10 +30,10 @@ public sealed record Combination(Sequence<CountGroup> Groups)
     {
         get
         {
-            if (_counts is Sequence<Count> known)
-                return known;
+            if (_counts is { } known && known.Groups.IsSame(Groups))
+                return known.Counts;
             var counts = Groups.SelectMany(g => g.Counts).ToSequence();
-            _counts = counts;
+            _counts = new CountsOf(Groups, counts);
             return counts;
         }
     }

@@ -38,6 +38,42 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     /// <summary>The technique that a name means to this reader, or null when nobody or several know it.</summary>
     public Technique? Named(string name) => Moves.Names.Only(NameKey.Of(name));
 
+    /// <summary>The moves in words as they are said, where every one of them is known: 'one two', 'jab cross hook'; null where not.</summary>
+    public Combination? ReadSpoken(string words)
+    {
+        if (words.Length > NotationReader.MostCharacters)
+            return null;
+        var said = Spoken(words);
+        return said.IsKnown && said.BeatCount <= Combination.MostBeats ? said : null;
+    }
+
+    /// <summary>
+    /// Words that were mistyped by a letter, put right: each that no name has becomes the nearest that one has, and what comes out has
+    /// to be known as a whole; null where nothing does.
+    /// </summary>
+    public Combination? Mended(string words)
+    {
+        var all = words.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        if (all.Length is 0 or > MostMendedWords)
+            return null;
+        var mended = all.Select(Nearest).ToList();
+        return mended.SequenceEqual(all) ? null : ReadSpoken(string.Join(' ', mended));
+    }
+
+    private const int MostMendedWords = 40;
+
+    /// <summary>The known word nearest to one, a letter away at most; the word itself where it is known or none is near.</summary>
+    private string Nearest(string word)
+    {
+        var key = NameKey.Of(word.Trim(',', '.', ';'));
+        if (key.Length < 3 || vocabulary.Catalogue.IsWord(key))
+            return word;
+        var near = vocabulary.Catalogue.WordsBeginningWith(key[0]).Where(k => Catalogue.Distance(key, k) == 1).ToList();
+        // of several the one that names something by itself, in English before other languages
+        var meant = near.FirstOrDefault(n => Moves.Names.Only(n) is not null) ?? near.FirstOrDefault();
+        return meant is null ? word : word.Replace(word.Trim(',', '.', ';'), meant, StringComparison.Ordinal);
+    }
+
     private Combination Spoken(string words)
     {
         if (words.AsSpan().ContainsAny(Signs) && _notation.Read(words) is { Combination: { } written })

@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Syllabus;
+
 namespace LoyalLadder.Core.Gradings;
 
 /// <summary>What an examiner saw of one thing.</summary>
@@ -73,6 +75,22 @@ public static class Verdicts
         verdicts.Count == 0 || verdicts.Any(v => v is Verdict.Open or Verdict.Differ or Verdict.OneMore) ? MarkSeen.None
         : verdicts.All(v => v == Verdict.Met) ? MarkSeen.Met
         : MarkSeen.NotYet;
+
+    /// <summary>Things that nobody has seen yet: neither met by as many examiners as have to see it, nor signed off before.</summary>
+    /// <param name="asked">What the rank asks for.</param>
+    /// <param name="marks">The examiners' marks of one candidate.</param>
+    /// <param name="signatures">The requirement of each signature of that student.</param>
+    public static IReadOnlyList<Requirement> Unseen(
+        IEnumerable<Requirement> asked,
+        IReadOnlyCollection<ExaminerMark> marks,
+        IReadOnlyCollection<Guid> signatures
+    ) =>
+        [
+            .. asked.Where(a =>
+                signatures.Count(s => s == a.Id) < a.Signers
+                && Of(a.Signers, marks.Where(m => m.Requirement == a.Id).Select(m => m.Seen)) != Verdict.Met
+            ),
+        ];
 
     /// <summary>What somebody should work on: each fault once, those that more examiners marked first.</summary>
     public static IReadOnlyList<string> ToWorkOn(IEnumerable<ExaminerMark> marks) =>

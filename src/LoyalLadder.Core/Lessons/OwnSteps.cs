@@ -7,10 +7,11 @@ public sealed record OwnSteps(IReadOnlyList<Guid> Undo, IReadOnlyList<Guid> Redo
 {
     /// <summary>Reads the steps out of a history.</summary>
     /// <param name="saves">One person's saves, oldest first, each with the save that it took back.</param>
-    public static OwnSteps Of(IEnumerable<(Guid Save, Guid? Undoes)> saves)
+    /// <param name="made">The save that the sheet begins with: what it began with is no step, and is never taken back.</param>
+    public static OwnSteps Of(IEnumerable<(Guid Save, Guid? Undoes)> saves, Guid? made = null)
     {
         var (undo, redo) = (new List<Guid>(), new List<Guid>());
-        foreach (var (save, undoes) in saves)
+        foreach (var (save, undoes) in saves.Where(s => s.Save != made))
         {
             if (undoes is { } taken && undo.Remove(taken))
                 redo.Add(save);

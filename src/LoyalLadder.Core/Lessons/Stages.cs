@@ -27,10 +27,10 @@ public static class Stages
             _ => 2,
         };
 
-    /// <summary>'on a target' and the like.</summary>
     /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
     public static string Said(int stage) => Say(Word(stage));
 
+    /// <summary>'on a target' and the like.</summary>
     public static string Word(int stage) =>
         stage switch
         {

@@ -11,6 +11,9 @@ public sealed class StudentLineReader(SchoolThere there)
     /// <summary>Lines that are read at once.</summary>
     public const int MostLines = 300;
 
+    /// <summary>Characters of a line that are read: somebody's name, rank, classes and what is left out.</summary>
+    private const int LongestLine = 400;
+
     private static readonly HashSet<string> Particles =
     [
         "van",
@@ -51,9 +54,11 @@ public sealed class StudentLineReader(SchoolThere there)
             _heads = heads;
             lines.RemoveAt(0);
         }
-        var parts = lines.ConvertAll(l => (l.Line, l.Text, Parts: PartsOf(l.Text)));
+        var parts = lines.ConvertAll(l =>
+            (l.Line, l.Text, Parts: l.Text.Length > LongestLine ? null : PartsOf(l.Text))
+        );
         // a name that is clear in one line tells which word is the first name in another
-        foreach (var sure in parts.Select(p => SureFirst(p.Parts.Names)).OfType<string>())
+        foreach (var sure in parts.Select(p => SureFirst(p.Parts?.Names ?? [])).OfType<string>())
             _firsts.Add(NameKey.Of(sure));
         var read = parts
             .ConvertAll(p => Whole(p.Line, p.Text, p.Parts, usualClass))
@@ -144,8 +149,13 @@ public sealed class StudentLineReader(SchoolThere there)
     private static string? SureFirst(List<List<StudentWord>> names) =>
         names is [[{ IsShouted: false, IsInitial: false } first, ..] field] && field.Count > 1 ? first.Text : null;
 
-    private StudentLine Whole(int line, string text, Parts parts, Guid? usualClass)
+    private StudentLine Whole(int line, string text, Parts? parts, Guid? usualClass)
     {
+        if (parts is null)
+            return new StudentLine { Line = line, Text = text }.Asked(
+                Asking.Name,
+                Say($"A line has at most {LongestLine} characters: one student each.")
+            );
         var read = new StudentLine
         {
             Line = line,

@@ -48,6 +48,9 @@ public sealed class Catalogue
     /// <summary>The words that names are made of, by their first letter.</summary>
     internal ImmutableArray<string> WordsBeginningWith(char letter) => _words.GetValueOrDefault(letter, []);
 
+    /// <summary>Whether a word stands in some name.</summary>
+    internal bool IsWord(string key) => key.Length > 0 && WordsBeginningWith(key[0]).Contains(key);
+
     public Technique? Find(string id) => _byId.GetValueOrDefault(id);
 
     /// <summary>

@@ -63,7 +63,7 @@ internal sealed class DemoTerm(LadderContext db, TermBook terms, TermMaps maps)
             .OrderByDescending(g => g.Count())
             .ThenBy(g => g.Key, StringComparer.Ordinal)
             .Take(GoneOver)
-            .Select(g => (g.Key, true, (int?)TimesAgain))
+            .Select(g => new AskedThing(g.Key, true, TimesAgain, false, null))
             .ToList();
         await terms.SetThings(map, again, null, cancel);
     }

@@ -150,6 +150,8 @@ public sealed class GradingBook(
                     return Say("This grading is closed: its candidates stay.");
                 if (candidate.Marks.Exists(m => m.Seen != MarkSeen.None))
                     return Say("An examiner has marked this candidate: give the result 'not yet' instead.");
+                // what was marked and cleared again goes along
+                db.GradingMarks.RemoveRange(candidate.Marks);
                 db.Candidates.Remove(candidate);
                 return (string?)null;
             },
@@ -267,8 +269,20 @@ public sealed class GradingBook(
             cancel
         );
 
-    /// <summary>Gives a candidate a result, whatever stood there.</summary>
-    public Task<bool> Decide(Guid gradingId, Guid candidateId, GradingResult result, CancellationToken cancel) =>
+    /// <summary>Gives a candidate a result.</summary>
+    /// <param name="gradingId">The grading.</param>
+    /// <param name="candidateId">The candidate.</param>
+    /// <param name="seen">The result that stood there when it was pressed; null takes whatever stands.</param>
+    /// <param name="result">The result.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    /// <returns>What came of it: another's result that was given meanwhile stays. Null when the grading is closed or the candidate gone.</returns>
+    public Task<MarksSaved?> Decide(
+        Guid gradingId,
+        Guid candidateId,
+        GradingResult? seen,
+        GradingResult result,
+        CancellationToken cancel
+    ) =>
         db.InTurn(
             Turn(gradingId),
             async () =>
@@ -278,25 +292,30 @@ public sealed class GradingBook(
                     cancel
                 );
                 if (candidate is null || !Enum.IsDefined(result))
-                    return false;
+                    return null;
+                var (stands, by) = (candidate.Result, candidate.ChangedById);
+                if (seen is { } known && known != stands && stands != result)
+                    return new MarksSaved(stands, false, by);
                 candidate.Result = result;
-                return true;
+                return new MarksSaved(null, false, scope.UserId);
             },
             cancel
         );
 
     /// <summary>Moves those who passed up to their new rank.</summary>
-    /// <returns>How many moved; null when it is closed already or somebody has no result yet.</returns>
-    public Task<int?> Close(Guid gradingId, CancellationToken cancel) =>
+    /// <returns>How many moved, or what stands against it.</returns>
+    public Task<(int Moved, string? Problem)> Close(Guid gradingId, CancellationToken cancel) =>
         db.InTurn(
             Turn(gradingId),
             async () =>
             {
                 var grading = await WithStudents(gradingId, cancel);
-                if (grading is null or { ClosedAt: not null } or { Candidates.Count: 0 })
-                    return null;
-                if (grading.Candidates.Exists(c => c.Result == GradingResult.Open))
-                    return null;
+                if (grading is null or { ClosedAt: not null })
+                    return (0, Say("It is closed already."));
+                if (grading.Candidates.Count == 0 || grading.Candidates.Exists(c => c.Result == GradingResult.Open))
+                    return (0, Say("Give every candidate a result first."));
+                if (!GradingDays.IsHeld(grading.On, SchoolTime.Today((await own.Facts(cancel)).School, time)))
+                    return (0, Say("Ranks move on the day of the grading, not before."));
                 var passed = grading.Candidates.FindAll(c => c.Result == GradingResult.Passed);
                 foreach (var candidate in passed)
                 {
@@ -307,7 +326,7 @@ public sealed class GradingBook(
                     (candidate.Student.RankId, candidate.Student.RankSince) = (candidate.ToRankId, grading.On);
                 }
                 grading.ClosedAt = time.GetUtcNow();
-                return (int?)passed.Count;
+                return (passed.Count, (string?)null);
             },
             cancel
         );

@@ -7,7 +7,7 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>A class on a day, with its sheet.</summary>
-public sealed class Lesson : SchoolRow
+public sealed class Lesson : SchoolRow, IPutAway
 {
     public Guid ClassId { get; set; }
     public ClassGroup? Class { get; set; }
@@ -34,6 +34,9 @@ public sealed class Lesson : SchoolRow
 
     /// <summary>The text as it was pasted, so that nothing typed is ever lost; null for a sheet begun empty.</summary>
     public string? Pasted { get; set; }
+
+    /// <summary>When the sheet was deleted; nobody sees it then but whoever looks for what was deleted. A lesson that was taught never is.</summary>
+    public DateTimeOffset? PutAwayAt { get; set; }
 
     public List<SheetLine> Lines { get; set; } = [];
     public LessonRun? Run { get; set; }

@@ -8,6 +8,8 @@ public sealed class SheetChange : SchoolRow
 {
     public Guid LessonId { get; set; }
     public Guid LineId { get; set; }
+
+    /// <summary>Shared by the changes of one save; the lesson's own key for the lines that the sheet began with.</summary>
     public Guid Batch { get; set; }
 
     /// <summary>The save that this one takes back; null where it is a step of its own.</summary>

@@ -12,6 +12,9 @@ public sealed record SheetVersion(Guid Batch, DateTimeOffset At, Guid ById, IRea
 /// <param name="Line">The first of them that stands in the sheet now; null where none does.</param>
 public sealed record WentBack(int Undone, int Left, Guid? Line);
 
+/// <summary>Many lines that were taken out at once, and are still out.</summary>
+public sealed record TakenOut(Guid Batch, Guid ById, int Lines);
+
 /// <summary>What happened to a sheet, and the way back.</summary>
 public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvider time)
 {
@@ -60,6 +63,34 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
         ];
     }
 
+    /// <summary>From so many lines taken out at once on, what was taken out is offered back until it is back or a day old.</summary>
+    public const int ManyLines = 5;
+
+    private static readonly TimeSpan OfferedFor = TimeSpan.FromDays(1);
+
+    /// <summary>The last time that many lines were taken out at once and are still out; null where there was none within a day.</summary>
+    public async Task<TakenOut?> LastTakenOut(Guid lessonId, CancellationToken cancel)
+    {
+        var since = time.GetUtcNow() - OfferedFor;
+        var batch = await db
+            .SheetChanges.Where(c =>
+                c.LessonId == lessonId && c.ChangedAt > since && c.Before != null && c.After == null
+            )
+            .Where(c => db.SheetLines.Any(l => l.Id == c.LineId && l.RemovedAt != null))
+            .GroupBy(c => new { c.Batch, c.ChangedById })
+            .Select(g => new
+            {
+                g.Key.Batch,
+                By = g.Key.ChangedById,
+                Lines = g.Count(),
+                Number = g.Max(c => c.Number),
+            })
+            .Where(g => g.Lines > ManyLines)
+            .OrderByDescending(g => g.Number)
+            .FirstOrDefaultAsync(cancel);
+        return batch is null ? null : new TakenOut(batch.Batch, batch.By, batch.Lines);
+    }
+
     /// <summary>Takes back the last own step that can be taken back: never a colleague's.</summary>
     /// <returns>Null when there is none.</returns>
     public Task<WentBack?> UndoLast(Guid lessonId, CancellationToken cancel) =>
@@ -103,7 +134,7 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
             .Take(MostShown)
             .ToListAsync(cancel);
         saves.Reverse();
-        return OwnSteps.Of(saves.Select(s => (s.Batch, s.Undoes)));
+        return OwnSteps.Of(saves.Select(s => (s.Batch, s.Undoes)), made: lessonId);
     }
 
     /// <summary>Takes one save back. Lines that somebody has changed since stay as they are now.</summary>

@@ -15,6 +15,7 @@ namespace LoyalLadder.Data.Lessons;
 /// <param name="Headline">The one figure: when it ends.</param>
 /// <param name="Ladder">The lesson as a ladder along the clock.</param>
 /// <param name="Comments">What was said on lines and is not settled.</param>
+/// <param name="TakenOut">Many lines that were taken out at once; null where none were.</param>
 public sealed record WorkedSheet(
     OpenSheet Sheet,
     IReadOnlyList<Check> Checks,
@@ -22,7 +23,8 @@ public sealed record WorkedSheet(
     LikelyEnd? Likely,
     Headline Headline,
     LessonLadder Ladder,
-    ILookup<Guid, LineComment> Comments
+    ILookup<Guid, LineComment> Comments,
+    TakenOut? TakenOut
 );
 
 /// <summary>
@@ -32,6 +34,7 @@ public sealed class WorkedSheets(
     LessonSheets sheets,
     PaceBook paces,
     LineComments comments,
+    SheetHistory history,
     OwnSchool own,
     SchoolMemory memory,
     TimeProvider time
@@ -69,7 +72,8 @@ public sealed class WorkedSheets(
             likely,
             Headline.Of(sheet.Plan, sheet.Clock, likely),
             LessonLadder.Of(sheet.Clock),
-            (mark.Said is null ? [] : await comments.Open(lesson, cancel)).ToLookup(c => c.LineId)
+            (mark.Said is null ? [] : await comments.Open(lesson, cancel)).ToLookup(c => c.LineId),
+            await history.LastTakenOut(lesson, cancel)
         );
     }
 }

@@ -1215,6 +1215,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("text")
                         .HasColumnName("pasted");
 
+                    b.Property<DateTimeOffset?>("PutAwayAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");

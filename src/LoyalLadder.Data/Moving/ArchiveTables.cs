@@ -1,8 +1,10 @@
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Doors;
+using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
+using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
@@ -21,6 +23,8 @@ internal static class ArchiveTables
         typeof(AppUser),
         typeof(ApiToken),
         typeof(Invitation),
+        typeof(CalendarAddress),
+        typeof(PracticePage),
         typeof(SignedIn),
         typeof(DoorNote),
         typeof(KeptPost),
@@ -55,12 +59,16 @@ internal static class ArchiveTables
     public static string Order(IEntityType type) =>
         string.Join(", ", type.FindPrimaryKey()!.Properties.Select(p => p.GetColumnName()));
 
-    /// <summary>The columns that are written and read, without those that the database counts.</summary>
+    /// <summary>
+    /// The columns that are written and read, without those that the database counts and those that open a door: whatever is kept as a
+    /// hash is kept so because it does.
+    /// </summary>
     public static string Columns(IEntityType type) =>
         string.Join(
             ", ",
             type.GetProperties()
                 .Where(p => p.GetValueGenerationStrategy() != NpgsqlValueGenerationStrategy.IdentityAlwaysColumn)
+                .Where(p => !p.Name.EndsWith("Hash", StringComparison.Ordinal))
                 .Select(p => p.GetColumnName())
                 .Where(c => c != "xmin")
                 .Order(StringComparer.Ordinal)

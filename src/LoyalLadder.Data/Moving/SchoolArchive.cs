@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Text;
 using System.Text.Json;
 using LoyalLadder.Data.Lists;
+using LoyalLadder.Data.People;
 using Microsoft.EntityFrameworkCore;
 using Npgsql;
 
@@ -16,9 +17,9 @@ public sealed record ArchiveHead(string Format, Guid School, string Name, string
 
 /// <summary>
 /// All that a school has, as one file that it can take elsewhere: a zip of rows as JSON lines, of lists as CSV, and of sheets as text.
-/// Passwords, tokens and sessions stay behind.
+/// Passwords, tokens, sessions and secret addresses stay behind; of whoever will be erased only what stays then goes along.
 /// </summary>
-public sealed class SchoolArchive(LadderContext db, SchoolLists lists)
+public sealed class SchoolArchive(LadderContext db, SchoolLists lists, StudentErasure erasure)
 {
     public const string Format = "loyal-ladder-school-1";
     public const string HeadName = "school.json";
@@ -46,6 +47,9 @@ public sealed class SchoolArchive(LadderContext db, SchoolLists lists)
                     System.Data.IsolationLevel.RepeatableRead,
                     cancel
                 );
+                // nothing of it is kept: it only shows the school as it will be when they are erased
+                await erasure.EraseWaiting(cancel);
+                db.ChangeTracker.Clear();
                 await WriteAll(zip, cancel);
             });
 

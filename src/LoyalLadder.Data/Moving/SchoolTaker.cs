@@ -42,6 +42,7 @@ public sealed class SchoolTaker(LadderContext db, FrontDoor door, EvidenceBook e
                 return Say(
                     $"It was written by another version ({head.Schema}). Bring both installations up to date, and write it once more."
                 );
+            db.Database.SetCommandTimeout(LadderDatabase.WithoutAPage);
             return await db.InTurn("take a school", () => InTurn(zip, head, cancel), cancel);
         }
     }

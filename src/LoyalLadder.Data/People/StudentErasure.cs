@@ -72,6 +72,13 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
         return due.Count;
     }
 
+    /// <summary>Erases everybody who waits for it, before their hour: for a look at what will be left, in a transaction that is undone.</summary>
+    public async Task EraseWaiting(CancellationToken cancel)
+    {
+        foreach (var student in await Waiting(cancel))
+            await Erase(student.Id, cancel);
+    }
+
     /// <summary>
     /// Name, rank, notes, signatures, evidence and enrolments go. That somebody was there stays, without a name, so that the
     /// counts of past lessons stay true.

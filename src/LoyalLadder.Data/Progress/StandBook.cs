@@ -156,7 +156,8 @@ public sealed class StandBook(
         ];
 
     private static AgeBand? BandOf(Student student) =>
-        student.Enrolments.Select(e => (AgeBand?)e.Class!.Band).FirstOrDefault();
+        // of several classes always the same one, in whatever order they were read
+        student.Enrolments.OrderBy(e => e.ClassId).Select(e => (AgeBand?)e.Class!.Band).FirstOrDefault();
 
     private static List<string> Asked(Core.Syllabus.Syllabus ladder, List<Student> students) =>
         [

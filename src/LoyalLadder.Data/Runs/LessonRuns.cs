@@ -20,6 +20,10 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
     public Task<LessonRun?> Find(Guid lessonId, CancellationToken cancel) =>
         db.Runs.AsNoTracking().Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
 
+    /// <summary>The key of a lesson's run; null while nobody has opened the mat.</summary>
+    public Task<Guid?> IdOf(Guid lessonId, CancellationToken cancel) =>
+        db.Runs.Where(r => r.LessonId == lessonId).Select(r => (Guid?)r.Id).FirstOrDefaultAsync(cancel);
+
     /// <summary>The program of a lesson's run as JSON; null while nobody has opened the mat.</summary>
     public Task<string?> Program(Guid lessonId, CancellationToken cancel) =>
         db.Runs.Where(r => r.LessonId == lessonId).Select(r => r.Program).FirstOrDefaultAsync(cancel);
@@ -79,21 +83,53 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
             .RunEvents.Where(e => ids.Contains(e.Id))
             .Select(e => new { e.Id, Run = EF.Property<Guid>(e, "RunId") })
             .ToDictionaryAsync(e => e.Id, e => e.Run, cancel);
-        foreach (var fresh in sound.Where(e => !known.ContainsKey(e.Id)))
+        var fresh = sound.FindAll(e => !known.ContainsKey(e.Id));
+        var there = await db.RunEvents.CountAsync(e => EF.Property<Guid>(e, "RunId") == run, cancel);
+        // an end is kept however many there are
+        var over = fresh
+            .Where(e => e.Kind != RunEventKind.End)
+            .Skip(Math.Max(0, RunEvent.MostOfARun - there))
+            .Select(e => e.Id)
+            .ToHashSet();
+        foreach (var e in fresh.Where(e => !over.Contains(e.Id)))
         {
-            var entry = db.RunEvents.Add(fresh.Kept(now));
+            var entry = db.RunEvents.Add(e.Kept(now));
             entry.Property("RunId").CurrentValue = run;
         }
-        Measures.RunEvents.Add(ids.Count - known.Count);
+        Measures.RunEvents.Add(fresh.Count - over.Count);
         var elsewhere = known.Where(k => k.Value != run).Select(k => k.Key).ToHashSet();
         return new EventsKept(
-            [.. ids.Where(i => !elsewhere.Contains(i))],
+            [.. ids.Where(i => !elsewhere.Contains(i) && !over.Contains(i))],
             [
                 .. judged.Where(j => j.Problem is not null).Select(j => new RefusedEvent(j.Event.Id, j.Problem!)),
                 .. elsewhere.Select(i => new RefusedEvent(i, Say("This key is taken by another lesson."))),
+                .. over.Select(i => new RefusedEvent(i, Say($"A run keeps at most {RunEvent.MostOfARun:N0} presses."))),
             ]
         );
     }
+
+    /// <summary>
+    /// Throws away a run that was started by mistake: as if nobody had pressed start. What is logged stays, and so does a run that
+    /// went on for longer than a mistake does.
+    /// </summary>
+    /// <returns>Why it is not thrown away; null when it is.</returns>
+    public Task<string?> Discard(Guid lessonId, CancellationToken cancel) =>
+        db.InTurn(
+            Turn(lessonId),
+            async () =>
+            {
+                var run = await db.Runs.Include(r => r.Events).FirstOrDefaultAsync(r => r.LessonId == lessonId, cancel);
+                if (StateOf(run) is not { } state || run is null)
+                    return null;
+                if (await db.Logs.AnyAsync(l => l.LessonId == lessonId, cancel))
+                    return Say("This lesson is logged: it was taught.");
+                if (!state.MayBeAMistake(time.GetUtcNow()))
+                    return Say("It has run for too long to be a mistake: end it, and log what was done.");
+                db.Runs.Remove(run);
+                return (string?)null;
+            },
+            cancel
+        );
 
     /// <summary>What the events of a run add up to; null while nobody has pressed start.</summary>
     public RunState? StateOf(LessonRun? run) =>

@@ -34,6 +34,7 @@ public sealed class AuditBook(LadderContext db, OwnSchool own, RowNames rowNames
     {
         var entries = await db
             .Audits.AsNoTracking()
+            .Where(a => !Audit.NotByHand.Contains(a.Kind))
             .Where(a =>
                 (who == null || a.ChangedById == who)
                 && (kind == null || a.Kind == kind)

@@ -50,7 +50,11 @@ internal static class Audit
         "DoorNote",
         "KeptPost",
         "SchoolEdition",
+        "TermSolve",
     ];
+
+    /// <summary>Kinds that earlier versions wrote down although nobody changes them by hand.</summary>
+    internal static IReadOnlyCollection<string> NotByHand => Elsewhere;
 
     private static readonly HashSet<string> Silent =
     [

@@ -1,6 +1,7 @@
 using LoyalLadder.Core;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Syllabus;
+using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -250,19 +251,32 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
 
     /// <summary>How long and how often somebody has to come before a rank.</summary>
     /// <param name="rankId">The rank.</param>
-    /// <param name="leastDays">Days in the rank before, 0 to 3,650.</param>
-    /// <param name="leastLessons">Lessons since the grading before, 0 to 2,000.</param>
+    /// <param name="seen">What the form showed when it was filled; null takes whatever stands.</param>
+    /// <param name="asked">What is asked for now.</param>
     /// <param name="cancel">Ends the wait.</param>
-    public Task<FieldErrors> SetTimes(Guid rankId, int leastDays, int leastLessons, CancellationToken cancel) =>
+    public Task<FieldErrors> SetTimes(
+        Guid rankId,
+        (int? Days, int? Lessons) seen,
+        (int Days, int Lessons) asked,
+        CancellationToken cancel
+    ) =>
         db.InTurn(
             $"rank {rankId}",
             async () =>
             {
                 var errors = new FieldErrors();
+                var (leastDays, leastLessons) = asked;
                 if (leastDays is < 0 or > 3650 || leastLessons is < 0 or > 2000)
                     errors.Add("Times", Say("0 to 3,650 days and 0 to 2,000 lessons."));
                 else if (await db.Ranks.FirstOrDefaultAsync(r => r.Id == rankId, cancel) is not { } row)
                     errors.Add("Times", Say("This rank is no longer there."));
+                else if (IsOtherwise(row, seen) && (row.LeastDays, row.LeastLessons) != asked)
+                    errors.Add(
+                        "Times",
+                        Say(
+                            $"Somebody changed this meanwhile: it is {row.LeastDays} days and {row.LeastLessons} lessons now. Save once more to keep yours."
+                        )
+                    );
                 else
                 {
                     (row.LeastDays, row.LeastLessons) = (leastDays, leastLessons);
@@ -277,6 +291,9 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
             },
             cancel
         );
+
+    private static bool IsOtherwise(RankRow row, (int? Days, int? Lessons) seen) =>
+        (seen.Days ?? row.LeastDays, seen.Lessons ?? row.LeastLessons) != (row.LeastDays, row.LeastLessons);
 
     private void Remember(Guid rank, string words) =>
         db.RequirementChanges.Add(

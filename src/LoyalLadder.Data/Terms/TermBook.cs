@@ -138,7 +138,17 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         );
 
     /// <summary>Changes the limits of a class's term.</summary>
-    public async Task<FieldErrors> SetLimits(Guid term, Guid group, ClassTermRow asked, CancellationToken cancel)
+    /// <param name="term">The term.</param>
+    /// <param name="group">The class.</param>
+    /// <param name="asked">What is asked for now; its version is the one that the form was filled from.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    /// <returns>What is wrong, and the row as somebody else left it meanwhile; nothing was saved then.</returns>
+    public async Task<(FieldErrors Errors, ClassTermRow? Theirs)> SetLimits(
+        Guid term,
+        Guid group,
+        ClassTermRow asked,
+        CancellationToken cancel
+    )
     {
         var errors = new FieldErrors();
         void Within(int value, int least, int most, string field)
@@ -153,12 +163,16 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         Within(asked.MostDays, Math.Max(1, asked.LeastDays), 200, nameof(asked.MostDays));
         Within(asked.FreeDays, 0, 60, nameof(asked.FreeDays));
         if (errors.Any)
-            return errors;
+            return (errors, null);
+        ClassTermRow? theirs = null;
         var row = await Change(
             term,
             group,
             c =>
             {
+                theirs = c.Version != asked.Version && !c.HasLimitsOf(asked) ? c : null;
+                if (theirs is not null)
+                    return;
                 (c.Share, c.Wanted, c.NewItems) = (asked.Share, asked.Wanted, asked.NewItems);
                 (c.LeastDays, c.MostDays, c.FreeDays) = (asked.LeastDays, asked.MostDays, asked.FreeDays);
                 c.RestRegions = asked.RestRegions;
@@ -167,34 +181,52 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         );
         if (row is null)
             errors.Add("", Say("The term or the class is no longer there."));
-        return errors;
+        return (errors, theirs);
     }
 
     /// <summary>Says what goes into a class's term and how often; what is as it would be anyway is not kept.</summary>
     /// <param name="map">The class as it was read.</param>
-    /// <param name="things">By learnable: whether it goes in, and how often; null for as often as the others.</param>
+    /// <param name="things">What is asked for each, with what was seen of it: only what was changed on the form is changed.</param>
     /// <param name="added">One more that nobody asked for; null for none.</param>
     /// <param name="cancel">Ends the wait.</param>
-    public async Task<bool> SetThings(
+    /// <returns>Names of things that somebody else changed otherwise meanwhile; theirs stand.</returns>
+    public async Task<IReadOnlyList<string>> SetThings(
         ClassMap map,
-        IReadOnlyList<(string Learnable, bool IsIn, int? Wanted)> things,
+        IReadOnlyList<AskedThing> things,
         string? added,
         CancellationToken cancel
-    ) =>
+    )
+    {
+        var left = new List<string>();
         await Change(
             map.Term.Id,
             map.Class.Id,
             c =>
             {
-                foreach (var (learnable, isIn, wanted) in things)
-                    if (map.Choice.FirstOrDefault(x => x.Learnable == learnable) is { } line)
-                        SetThing(c, line.Need, learnable, isIn, wanted == c.Wanted ? null : wanted);
+                foreach (var thing in things)
+                    if (map.Choice.FirstOrDefault(x => x.Learnable == thing.Learnable) is { } line)
+                        Ask(c, line, thing, left);
                 if (added is not null)
                     SetThing(c, null, added, true, c.Wanted);
             },
             cancel
-        )
-            is not null;
+        );
+        return left;
+    }
+
+    private void Ask(ClassTermRow of, TermChoiceLine line, AskedThing thing, List<string> left)
+    {
+        int? Own(int? wanted) => wanted == of.Wanted ? null : wanted;
+        var row = of.Things.Find(t => t.Learnable == thing.Learnable);
+        var stands = (IsIn: row is null ? line.Need is { IsMet: false } : !row.IsLeftOut, Wanted: Own(row?.Wanted));
+        var (seen, mine) = ((thing.SeenIn, Own(thing.SeenWanted)), (thing.IsIn, Own(thing.Wanted)));
+        if (mine == seen || mine == stands)
+            return;
+        if (stands != seen)
+            left.Add(line.Name);
+        else
+            SetThing(of, line.Need, thing.Learnable, thing.IsIn, Own(thing.Wanted));
+    }
 
     private void SetThing(ClassTermRow of, TermNeed? need, string learnable, bool isIn, int? wanted)
     {

@@ -33,6 +33,14 @@ public sealed record ClassMap(
     public TermMap Map(KeptTerm? proposed = null) => TermMap.Of(Plain, proposed ?? Kept);
 }
 
+/// <summary>One line of what goes in, as the form has it, with what stood there when it was filled.</summary>
+/// <param name="Learnable">What.</param>
+/// <param name="IsIn">Whether it goes in.</param>
+/// <param name="Wanted">How often; null for as often as the others.</param>
+/// <param name="SeenIn">Whether it went in.</param>
+/// <param name="SeenWanted">How often.</param>
+public sealed record AskedThing(string Learnable, bool IsIn, int? Wanted, bool SeenIn, int? SeenWanted);
+
 /// <summary>Something that the plan of a class has for a session.</summary>
 /// <param name="Learnable">What.</param>
 /// <param name="Stage">At which stage, 1 to 6.</param>

@@ -65,6 +65,19 @@ public sealed class ClassTermRow : SchoolRow
             NewItems = TermLimits.UsualNewItems(group.Band),
         };
 
+    /// <summary>Whether it has to keep the very same as another.</summary>
+    public bool HasLimitsOf(ClassTermRow other) =>
+        (Share, Wanted, NewItems, LeastDays, MostDays, FreeDays, RestRegions)
+        == (
+            other.Share,
+            other.Wanted,
+            other.NewItems,
+            other.LeastDays,
+            other.MostDays,
+            other.FreeDays,
+            other.RestRegions
+        );
+
     public TermLimits Limits =>
         new()
         {

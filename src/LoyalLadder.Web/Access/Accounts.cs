@@ -76,10 +76,11 @@ public static class Accounts
         o.LoginPath = "/sign-in";
         o.AccessDeniedPath = "/trouble";
         o.Events.OnValidatePrincipal = PassCookie.Look;
-        // a program that calls is told so; only people are shown the sign-in
+        // a program that calls is told so, and so is a page that waits for a part of itself; only people are shown the sign-in
         o.Events.OnRedirectToLogin = context =>
         {
-            if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+            var isPart = context.Request.Headers.ContainsKey("HX-Request");
+            if (isPart || context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
                 context.Response.StatusCode = StatusCodes.Status401Unauthorized;
             else
                 context.Response.Redirect(context.RedirectUri);

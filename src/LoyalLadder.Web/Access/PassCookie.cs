@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using System.Runtime.ExceptionServices;
 using System.Security.Claims;
 using LoyalLadder.Data.Doors;
 using Microsoft.AspNetCore.Authentication;
@@ -41,6 +42,32 @@ public static class PassCookie
 
     /// <summary>Looks up what the session of a cookie opens now.</summary>
     public static async Task Look(CookieValidatePrincipalContext context)
+    {
+        try
+        {
+            await LookUp(context);
+        }
+        catch (Exception e) when (Trouble.IsDatabaseAway(e))
+        {
+            // whether somebody is signed in is kept for the whole request, a failure too: the page that tells of it would fail by it
+            context.RejectPrincipal();
+            context.HttpContext.Items[typeof(PassCookie)] = ExceptionDispatchInfo.Capture(e);
+        }
+    }
+
+    /// <summary>Signs in by the cookie. That it could not be looked up fails the request, but not the page that tells of it.</summary>
+    public static IApplicationBuilder UsePasses(this IApplicationBuilder app) =>
+        app.UseAuthentication()
+            .Use(
+                (context, next) =>
+                {
+                    if (context.Items.Remove(typeof(PassCookie), out var failed))
+                        ((ExceptionDispatchInfo)failed!).Throw();
+                    return next(context);
+                }
+            );
+
+    private static async Task LookUp(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
         if (

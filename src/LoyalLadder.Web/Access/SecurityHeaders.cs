@@ -30,13 +30,15 @@ public static class SecurityHeaders
         headers.ContentSecurityPolicy = ContentPolicy;
         headers.XContentTypeOptions = "nosniff";
         headers.XFrameOptions = "DENY";
-        headers["Referrer-Policy"] = "same-origin";
+        // a secret address is told to nobody; it said so already
+        headers.TryAdd("Referrer-Policy", "same-origin");
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         if (context.Request.IsHttps)
             headers.StrictTransportSecurity = "max-age=31536000";
-        // what somebody sees who is signed in is kept by nobody on the way, nor on the device
-        if (context.User.Identity?.IsAuthenticated == true && headers.CacheControl.Count == 0)
+        // what somebody sees who is signed in is kept by nobody on the way, nor on the device; nor is what went wrong
+        var isOwn = context.User.Identity?.IsAuthenticated == true || context.Response.StatusCode >= 400;
+        if (isOwn && headers.CacheControl.Count == 0)
             headers.CacheControl = "no-store";
     }
 }

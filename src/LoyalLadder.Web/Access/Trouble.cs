@@ -16,8 +16,8 @@ public static class Trouble
             InvalidDataException => StatusCodes.Status413PayloadTooLarge,
             AntiforgeryValidationException => StatusCodes.Status400BadRequest,
             RegexMatchTimeoutException => StatusCodes.Status422UnprocessableEntity,
+            _ when IsDatabaseAway(exception) || IsDiscFull(exception) => StatusCodes.Status503ServiceUnavailable,
             DbUpdateException => StatusCodes.Status409Conflict,
-            _ when IsDatabaseAway(exception) => StatusCodes.Status503ServiceUnavailable,
             _ => StatusCodes.Status500InternalServerError,
         };
 
@@ -30,9 +30,28 @@ public static class Trouble
         return false;
     }
 
-    public static (string Title, string Advice) Words(int status) =>
+    /// <summary>The database's server has no room left: it reads, and saves nothing.</summary>
+    public static bool IsDiscFull(Exception? exception)
+    {
+        for (var e = exception; e is not null; e = e.InnerException)
+            if (e is DbException { SqlState: Npgsql.PostgresErrorCodes.DiskFull })
+                return true;
+        return false;
+    }
+
+    /// <summary>What went wrong and what to do.</summary>
+    /// <param name="status">As which status it is answered.</param>
+    /// <param name="error">What it came from, where it is known.</param>
+    public static (string Title, string Advice) Words(int status, Exception? error = null) =>
         status switch
         {
+            503 when IsDiscFull(error) => (
+                Say("The server is full"),
+                Say(
+                    "Its disc has no room left: nothing more can be saved until whoever looks after it makes room. What was saved is there "
+                        + "and can be read. The mat goes on by itself."
+                )
+            ),
             400 => (
                 Say("This could not be read"),
                 Say("Go back: what you typed is still there. Load the page anew and send it again.")

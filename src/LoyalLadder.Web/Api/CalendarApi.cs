@@ -20,19 +20,14 @@ public static class CalendarApi
 
     /// <summary>For calendar programs, which send no headers: whoever has the address reads it.</summary>
     private static async Task<IResult> Subscribed(
-        HttpContext context,
         string secret,
         CalendarAddresses addresses,
         SchoolCalendar timetable,
         CancellationToken cancel
-    )
-    {
-        context.Response.Headers.CacheControl = "no-store";
-        context.Response.Headers["Referrer-Policy"] = "no-referrer";
-        return await addresses.Enter(secret, cancel) is { } opened
+    ) =>
+        await addresses.Enter(secret, cancel) is { } opened
             ? File(await timetable.Write(opened.Person, cancel))
             : Results.NotFound();
-    }
 
     private static async Task<IResult> Write(SchoolCalendar timetable, CancellationToken cancel) =>
         File(await timetable.Write(null, cancel));

@@ -4,6 +4,7 @@ using LoyalLadder.Data.Demo;
 using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
+using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Commands;
 
@@ -28,6 +29,7 @@ public static class InstallationCommands
     {
         await using var scope = services.CreateAsyncScope();
         var asked = scope.ServiceProvider;
+        asked.GetRequiredService<LadderContext>().Database.SetCommandTimeout(LadderDatabase.WithoutAPage);
         if (args.Contains("--rebuild-evidence"))
             await RebuildEvidence(asked, cancel);
         else if (args.Contains("--add-school"))

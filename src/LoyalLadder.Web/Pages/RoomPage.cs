@@ -73,6 +73,21 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     /// <summary>Says on the next page what has happened.</summary>
     protected void Tell(string words) => TempData["Said"] = words;
 
+    /// <summary>Says on the next page why nothing has happened.</summary>
+    protected void Refuse(string words) => TempData["Refused"] = words;
+
+    /// <summary>Says what has happened, or why nothing has.</summary>
+    /// <param name="isDone">Whether it has.</param>
+    /// <param name="done">What it was.</param>
+    /// <param name="refused">What stood against it.</param>
+    protected void Tell(bool isDone, string done, string refused)
+    {
+        if (isDone)
+            Tell(done);
+        else
+            Refuse(refused);
+    }
+
     /// <summary>Shows what is wrong beside the fields that it is about.</summary>
     protected void ShowErrors(FieldErrors errors, string prefix = "")
     {

@@ -21,6 +21,10 @@ public static class Shown
     /// <summary>'Thu 3 Dec'.</summary>
     public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", Names);
 
+    /// <summary>'Tue 4 Jan', with its year where that is not this year: 'Tue 4 Jan 2028'.</summary>
+    public static string NearDay(DateOnly date, DateOnly today) =>
+        date.Year == today.Year ? ShortDay(date) : date.ToString("ddd d MMM yyyy", Names);
+
     /// <summary>'3 Dec 2041'.</summary>
     public static string LongDay(DateOnly date) => date.ToString("d MMM yyyy", Names);
 

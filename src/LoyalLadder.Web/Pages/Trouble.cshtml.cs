@@ -22,14 +22,15 @@ public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
 
     private PageResult Tell(int? code)
     {
-        var status = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error is { } error
-            ? Trouble.StatusOf(error)
-            : code ?? 403;
+        var error = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var status = error is not null ? Trouble.StatusOf(error) : code ?? 403;
         if (status is < 400 or > 599)
             status = 404;
-        if (status == StatusCodes.Status503ServiceUnavailable)
+        if (Trouble.IsDiscFull(error))
+            logger.LogError("The disc of the database's server is full");
+        else if (status == StatusCodes.Status503ServiceUnavailable)
             logger.LogWarning("The database does not answer");
-        (Heading, Advice) = Trouble.Words(status);
+        (Heading, Advice) = Trouble.Words(status, error);
         Response.StatusCode = status;
         return Page();
     }

@@ -1,4 +1,5 @@
 using LoyalLadder.Data;
+using LoyalLadder.Web.Access;
 using OpenTelemetry.Metrics;
 using Serilog;
 using Serilog.Events;
@@ -42,15 +43,8 @@ public static class Watching
                 : LogEventLevel.Information;
             o.EnrichDiagnosticContext = (said, http) =>
             {
-                said.Set("Place", PlaceOf(http.Request.Path));
+                said.Set("Place", SecretAddresses.Written(http.Request.Path));
                 said.Set("Number", http.TraceIdentifier);
             };
         });
-
-    private static readonly string[] Secret = ["/join/", "/new-password/"];
-
-    private static string PlaceOf(PathString path) =>
-        Array.Find(Secret, s => path.Value?.StartsWith(s, StringComparison.OrdinalIgnoreCase) == true)
-        ?? path.Value
-        ?? "";
 }

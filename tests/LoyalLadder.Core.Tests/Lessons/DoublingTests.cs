@@ -1,6 +1,12 @@
 using System.Diagnostics;
+using System.Text.Json;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Drafting;
+using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.People;
+using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Tests.People;
 
 namespace LoyalLadder.Core.Tests.Lessons;
 
@@ -33,6 +39,9 @@ public class DoublingTests
             { "", "then and ", "" },
             { "", "45 min / ", "" },
             { "", "x", "" },
+            { "", "3 rounds of 2 min ", "" },
+            { "", "wibble ", "" },
+            { "", "10 wobble, ", "" },
         };
 
     [Theory]
@@ -44,6 +53,51 @@ public class DoublingTests
     [MemberData(nameof(Inputs))]
     public void A_long_line_twice_as_long_is_read_in_twice_the_time(string before, string again, string after) =>
         Grows(n => before + Repeated(again, n) + after, text => Given.Reader.Read(text), 40_000);
+
+    /// <summary>What is shown before a sheet is pasted, of half and of all that may be pasted at once.</summary>
+    [Theory]
+    [InlineData("3 rounds of 2 min ")]
+    [InlineData("wibble ")]
+    [InlineData("10 wobble, ")]
+    [InlineData("jab, ")]
+    [InlineData("x")]
+    public void A_look_before_pasting_twice_as_much_takes_twice_the_time(string again) =>
+        Grows(
+            n => Repeated(again, n),
+            text => PasteLook.Of(text, Given.Reader.Read(text)),
+            SheetReader.MostBytes / 2 - 100
+        );
+
+    private static readonly Dictionary<string, Action<string>> OtherReaders = new()
+    {
+        ["students"] = text => new StudentLineReader(StudentLineTests.School).Read(text),
+        ["a pasted grid"] = text => PastedGrid.Read(text),
+        ["parts of a lesson"] = text => LessonParts.Read(text),
+        ["a lesson as JSON"] = text =>
+            new LessonJson(Given.Reader).Read($"{{\"segments\":[{{\"name\":{JsonSerializer.Serialize(text)}}}]}}"),
+        ["a drill's call"] = text => DrillCall.Read(text),
+    };
+
+    public static TheoryData<string, string, string, string> OtherInputs
+    {
+        get
+        {
+            var all = new TheoryData<string, string, string, string>();
+            foreach (var reader in OtherReaders.Keys)
+            foreach (var (before, again, after) in Inputs.Select(i => i.Data))
+                all.Add(reader, before, again, after);
+            return all;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(OtherInputs))]
+    public void Other_text_twice_as_long_is_read_in_twice_the_time(
+        string reader,
+        string before,
+        string again,
+        string after
+    ) => Grows(n => before + Repeated(again, n) + after, OtherReaders[reader], 20_000);
 
     [Theory]
     [MemberData(nameof(Inputs))]

@@ -151,7 +151,7 @@ public class RunSequenceTests
             state.IsPaused,
             current,
             string.Join(' ', state.Lines.Select(l => l.SpentMs)),
-            string.Join(' ', state.Lines.Select(l => l.Shift))
+            string.Join(' ', state.Lines.Select(l => $"{l.Shift}/{string.Join('+', l.AddedMs)}"))
         )
         {
             Skipped = string.Join(' ', state.Lines.Select(l => l.IsSkipped ? 1 : 0)),

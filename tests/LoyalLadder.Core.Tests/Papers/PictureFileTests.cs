@@ -40,6 +40,11 @@ public sealed class PictureFileTests
     [InlineData("<style>@import url(x)</style>", "<style>")]
     [InlineData("<path d=\"M0 0\" style=\"fill:url(http://elsewhere.example)\"/>", "elsewhere")]
     [InlineData("<path d=\"M0 0\" fill=\"URL( 'data:x' )\"/>", "elsewhere")]
+    [InlineData("<path d=\"M0 0\" style=\"fill:url(#a);stroke:url(https://elsewhere.example/b)\"/>", "elsewhere")]
+    [InlineData("<path d=\"M0 0\" style=\"fill:url('#a') url(//elsewhere.example)\"/>", "elsewhere")]
+    [InlineData("<path d=\"M0 0\" style=\"fill:u\\72l(//elsewhere.example)\"/>", "elsewhere")]
+    [InlineData("<path d=\"M0 0\" fill=\"image-set('//elsewhere.example' 1x)\"/>", "elsewhere")]
+    [InlineData("<path d=\"M0 0\" style=\"width:expression(x())\"/>", "elsewhere")]
     [InlineData("<animate attributeName=\"href\"/>", "<animate>")]
     [InlineData("<use xlink:href=\"other.svg#a\" xmlns:xlink=\"http://www.w3.org/1999/xlink\"/>", "<use>")]
     public void A_drawing_that_acts_or_points_elsewhere_is_refused_with_the_reason(string inside, string reason)
@@ -48,6 +53,32 @@ public sealed class PictureFileTests
         Assert.Null(picture);
         Assert.Contains(reason, refusal, StringComparison.Ordinal);
     }
+
+    /// <summary>A drawing nested 60,000 deep held a core for 107 seconds.</summary>
+    [Theory]
+    [InlineData(60_000, 0, "nested")]
+    [InlineData(0, 60_000, "shapes")]
+    public void A_drawing_without_end_is_refused_as_soon_as_it_is_told(int deep, int wide, string reason)
+    {
+        var inside = string.Concat(
+            Enumerable
+                .Repeat("<g>", deep)
+                .Concat(Enumerable.Repeat("<g/>", wide))
+                .Concat(Enumerable.Repeat("</g>", deep))
+        );
+        Assert.Contains(reason, Svg(inside).Refusal, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("<g transform=\"translate(1 2) rotate(45)\"><path d=\"M0 0\" fill=\"rgb(1,2,3)\"/></g>")]
+    [InlineData("<path d=\"M0 0\" style=\"fill:url(#a);stroke:url( '#b' )\"/>")]
+    [InlineData("<path d=\"M0 0\" aria-label=\"kick(front)\"/><text>Loft &amp; ladder (two)</text>")]
+    public void Parts_places_turns_and_colours_are_kept_as_they_are(string inside) =>
+        Assert.Contains(
+            inside.Replace("\"/>", "\" />", StringComparison.Ordinal),
+            Encoding.UTF8.GetString(Svg(inside).Picture!.Bytes),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_document_type_is_refused()

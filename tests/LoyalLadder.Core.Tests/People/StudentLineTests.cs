@@ -7,7 +7,7 @@ public sealed class StudentLineTests
 {
     private static readonly string[] Colours = ["White", "Yellow", "Orange", "Green", "Blue", "Brown"];
 
-    private static readonly SchoolThere School = new(
+    internal static readonly SchoolThere School = new(
         [
             .. Colours.SelectMany(c =>
                 new[]

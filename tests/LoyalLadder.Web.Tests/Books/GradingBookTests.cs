@@ -22,6 +22,48 @@ public sealed class GradingBookTests(Loft loft)
         return (grading.Id, candidates);
     }
 
+    /// <summary>The grading is today.</summary>
+    private static Task<int> OnItsDay(Desk desk, Guid grading) =>
+        desk
+            .Db.Gradings.Where(g => g.Id == grading)
+            .ExecuteUpdateAsync(
+                g => g.SetProperty(x => x.On, DateOnly.FromDateTime(LadderServer.Tuesday.Date)),
+                Cancel
+            );
+
+    /// <summary>What was marked and cleared again broke the page when the candidate was taken out.</summary>
+    [Fact]
+    public async Task A_candidate_whose_marks_were_cleared_can_be_taken_out()
+    {
+        await using var desk = await loft.Sit();
+        var book = desk.Get<GradingBook>();
+        var (grading, three) = await WithThree(desk);
+        var (_, asked) = (await book.Find(grading, Cancel))!.Value;
+        var first = asked[three[0].ToRankId].First().Id;
+        await Mark(desk, grading, three[0].Id, GradingResult.Open, met: [first]);
+        Assert.NotNull(await book.Leave(grading, three[0].Id, Cancel));
+        await Mark(desk, grading, three[0].Id, GradingResult.Open, met: [], seen: [first]);
+        Assert.Null(await book.Leave(grading, three[0].Id, Cancel));
+        Assert.DoesNotContain(
+            three[0].Id,
+            (await book.Find(grading, Cancel))!.Value.Grading.Candidates.Select(c => c.Id)
+        );
+    }
+
+    [Fact]
+    public async Task A_result_that_somebody_gave_meanwhile_is_told_instead_of_overwritten()
+    {
+        await using var desk = await loft.Sit();
+        var book = desk.Get<GradingBook>();
+        var (grading, three) = await WithThree(desk);
+        await book.Decide(grading, three[0].Id, GradingResult.Open, GradingResult.Passed, Cancel);
+        var second = await book.Decide(grading, three[0].Id, GradingResult.Open, GradingResult.NotYet, Cancel);
+        Assert.Equal(GradingResult.Passed, second!.TheirResult);
+        Assert.Null(
+            (await book.Decide(grading, three[0].Id, GradingResult.Passed, GradingResult.NotYet, Cancel))!.TheirResult
+        );
+    }
+
     private static Task<MarksSaved?> Mark(
         Desk desk,
         Guid grading,
@@ -41,10 +83,14 @@ public sealed class GradingBookTests(Loft loft)
         await Mark(desk, grading, three[0].Id, GradingResult.Passed);
         await Mark(desk, grading, three[1].Id, GradingResult.NotYet);
         // somebody without a result keeps it open
-        Assert.Null(await book.Close(grading, Cancel));
+        Assert.NotNull((await book.Close(grading, Cancel)).Problem);
         await Mark(desk, grading, three[2].Id, GradingResult.Passed);
-        Assert.Equal(2, await book.Close(grading, Cancel));
-        Assert.Null(await book.Close(grading, Cancel));
+        // not before its day: somebody would have a rank that was not shown yet
+        Assert.Contains("not before", (await book.Close(grading, Cancel)).Problem, StringComparison.Ordinal);
+        desk.Db.ChangeTracker.Clear();
+        await OnItsDay(desk, grading);
+        Assert.Equal((2, null), await book.Close(grading, Cancel));
+        Assert.NotNull((await book.Close(grading, Cancel)).Problem);
         Assert.Equal(
             [three[0].ToRankId, three[1].FromRankId, three[2].ToRankId],
             [await RankOf(desk, three[0]), await RankOf(desk, three[1]), await RankOf(desk, three[2])]
@@ -65,6 +111,7 @@ public sealed class GradingBookTests(Loft loft)
         var (grading, three) = await WithThree(desk);
         foreach (var candidate in three)
             await Mark(desk, grading, candidate.Id, GradingResult.Passed);
+        await OnItsDay(desk, grading);
         await book.Close(grading, Cancel);
         var byHand = await desk.Db.Ranks.Where(r => r.Position == 0).Select(r => r.Id).FirstAsync(Cancel);
         var student = await desk.Db.Students.SingleAsync(s => s.Id == three[1].StudentId, Cancel);
@@ -156,10 +203,11 @@ public sealed class GradingBookTests(Loft loft)
             (await desk.Db.GradingMarks.SingleAsync(m => m.ExaminerId == scope.UserId, Cancel)).Seen
         );
         foreach (var candidate in three)
-            Assert.True(await book.Decide(grading, candidate.Id, GradingResult.Passed, Cancel));
+            Assert.Null((await book.Decide(grading, candidate.Id, null, GradingResult.Passed, Cancel))!.TheirResult);
+        await OnItsDay(desk, grading);
         await book.Close(grading, Cancel);
         Assert.False(await book.Press(grading, [At(32, MarkSeen.NotYet)], Cancel));
-        Assert.False(await book.Decide(grading, three[0].Id, GradingResult.NotYet, Cancel));
+        Assert.Null(await book.Decide(grading, three[0].Id, null, GradingResult.NotYet, Cancel));
     }
 
     [Fact]

@@ -36,6 +36,19 @@ internal sealed class CuttableLine : IAsyncDisposable
         }
     }
 
+    /// <summary>Keeps everybody on the line and carries nothing any more, as a server does that is stopped in its tracks.</summary>
+    public void Freeze() => _isFrozen = true;
+
+    private volatile bool _isFrozen;
+
+    private async Task Copy(NetworkStream from, NetworkStream to)
+    {
+        var buffer = new byte[16_384];
+        while (await from.ReadAsync(buffer) is > 0 and var read)
+            if (!_isFrozen)
+                await to.WriteAsync(buffer.AsMemory(0, read));
+    }
+
     public void Mend()
     {
         _listener = new TcpListener(IPAddress.Loopback, Port);
@@ -68,10 +81,7 @@ internal sealed class CuttableLine : IAsyncDisposable
         try
         {
             await far.ConnectAsync(_host, _to);
-            await Task.WhenAny(
-                near.GetStream().CopyToAsync(far.GetStream()),
-                far.GetStream().CopyToAsync(near.GetStream())
-            );
+            await Task.WhenAny(Copy(near.GetStream(), far.GetStream()), Copy(far.GetStream(), near.GetStream()));
         }
         catch (Exception e)
             when (e is SocketException or IOException or ObjectDisposedException or InvalidOperationException)

@@ -58,6 +58,51 @@ public sealed class SchoolFileTests
         return head;
     }
 
+    /// <summary>Addresses of walls, calendars and pages for home open doors: not even their hashes go along.</summary>
+    [Fact]
+    public async Task The_file_holds_nothing_that_opens_a_door()
+    {
+        await using var here = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(here);
+        await ines.Post("/school/halls", await ines.WallAction());
+        var inside = Entries(await Out(ines));
+        await using var db = here.Owner();
+        var hash = await db
+            .Halls.IgnoreQueryFilters()
+            .Where(h => h.WallHash != null)
+            .Select(h => h.WallHash)
+            .FirstAsync(Cancel);
+        Assert.DoesNotContain(hash!, string.Concat(inside.Values), StringComparison.Ordinal);
+        Assert.DoesNotContain("hash", string.Concat(inside.Values), StringComparison.OrdinalIgnoreCase);
+    }
+
+    [Fact]
+    public async Task Whoever_is_to_be_erased_is_not_in_the_file_from_that_moment_on()
+    {
+        await using var here = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(here);
+        await using var db = here.Owner();
+        var student = await db.Students.IgnoreQueryFilters().OrderBy(s => s.Id).FirstAsync(Cancel);
+        student.FirstName = "Quillon";
+        await db.SaveChangesAsync(Cancel);
+        Assert.Contains("Quillon", string.Concat(Entries(await Out(ines)).Values), StringComparison.Ordinal);
+        var page = $"/people/{student.Id}/erase";
+        await ines.Submit(page, "name", ("name", $"Quillon {student.Initial}".Trim()));
+        var waiting = await db
+            .Students.IgnoreQueryFilters()
+            .AsNoTracking()
+            .SingleAsync(s => s.Id == student.Id, Cancel);
+        Assert.NotNull(waiting.EraseAt);
+        Assert.DoesNotContain("Quillon", string.Concat(Entries(await Out(ines)).Values), StringComparison.Ordinal);
+        // it was only left out: until tomorrow it can be taken back
+        Assert.Equal(
+            "Quillon",
+            (
+                await db.Students.IgnoreQueryFilters().AsNoTracking().SingleAsync(s => s.Id == student.Id, Cancel)
+            ).FirstName
+        );
+    }
+
     [Fact]
     public async Task A_school_that_is_taken_elsewhere_is_the_same_there()
     {

@@ -117,6 +117,103 @@ public sealed class UpgradeTests
         Assert.Empty(open);
     }
 
+    /// <summary>What a table is, in words that two databases can be compared by.</summary>
+    private static async Task<List<string>> Columns(LadderContext db) =>
+        await db
+            .Database.SqlQuery<string>(
+                $"""
+                SELECT table_name || '.' || column_name || ' ' || data_type || ' ' || is_nullable AS "Value"
+                FROM information_schema.columns WHERE table_schema = 'public'
+                UNION ALL SELECT indexname || ' ' || indexdef FROM pg_indexes WHERE schemaname = 'public'
+                UNION ALL SELECT tablename || ' ' || policyname FROM pg_policies
+                UNION ALL SELECT proname FROM pg_proc WHERE pronamespace = 'public'::regnamespace
+                """
+            )
+            .OrderBy(v => v)
+            .ToListAsync(Cancel);
+
+    /// <summary>Between two versions four steps stood where one does now; a database may have taken any number of them.</summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public async Task A_database_from_between_two_versions_is_carried_to_where_all_others_are(int taken)
+    {
+        var owner = (await TestDatabase.Bare()).Owner;
+        await using var db = LadderDatabase.AsOwner(owner);
+        await db.GetService<IMigrator>().MigrateAsync("20261126213108_Terms", cancellationToken: Cancel);
+        string[] steps =
+        [
+            "20261127005220_ExaminersMarks",
+            "20261127010217_Papers",
+            "20261127012159_AimsOfWork",
+            "20261127015945_Assistants",
+        ];
+        foreach (var command in await File.ReadAllLinesAsync(Path.Combine(HouseTests.Folder, StepsBetween), Cancel))
+            if (Array.IndexOf(steps, command.Split('|')[0]) < taken)
+                await Run(db, command.Split('|', 2)[1]);
+        foreach (var step in steps.Take(taken))
+            await db.Database.ExecuteSqlAsync(
+                $"INSERT INTO \"__EFMigrationsHistory\" VALUES ({step}, '10.0.12')",
+                Cancel
+            );
+        await LadderDatabase.Migrate(owner, Cancel);
+        await using var fresh = LadderDatabase.AsOwner((await TestDatabase.Fresh(withDemo: false)).Owner);
+        Assert.Equal(await Columns(fresh), await Columns(db));
+        Assert.Equal(db.Database.GetMigrations(), await db.Database.GetAppliedMigrationsAsync(Cancel));
+    }
+
+    private static async Task Run(LadderContext db, string command)
+    {
+        await db.Database.OpenConnectionAsync(Cancel);
+        await using var asked = db.Database.GetDbConnection().CreateCommand();
+#pragma warning disable CA2100 // the test's own
+        asked.CommandText = command;
+#pragma warning restore CA2100
+        await asked.ExecuteNonQueryAsync(Cancel);
+    }
+
+    /// <summary>What those four steps did, a command a line, as they stood when they were part of the program.</summary>
+    private const string StepsBetween = "tests/LoyalLadder.Web.Tests/Schema/steps-between.txt";
+
+    [Fact]
+    public async Task A_step_that_nobody_knows_is_refused_in_words_and_nothing_is_changed()
+    {
+        var owner = (await TestDatabase.Bare()).Owner;
+        await using var db = LadderDatabase.AsOwner(owner);
+        await db.GetService<IMigrator>().MigrateAsync("20261126213108_Terms", cancellationToken: Cancel);
+        await db.Database.ExecuteSqlAsync(
+            $"INSERT INTO \"__EFMigrationsHistory\" VALUES ('20990101000000_Unheard', '10.0.12')",
+            Cancel
+        );
+        var before = await Columns(db);
+        var refused = await Assert.ThrowsAsync<NotSupportedException>(() => LadderDatabase.Migrate(owner, Cancel));
+        Assert.Contains("20990101000000_Unheard", refused.Message, StringComparison.Ordinal);
+        Assert.Equal(before, await Columns(db));
+    }
+
+    /// <summary>
+    /// A step that has landed may stand in somebody's database: it is never edited, joined or taken out. A new one is added to the
+    /// list when it lands.
+    /// </summary>
+    [Fact]
+    public void Steps_that_have_landed_are_as_they_were()
+    {
+        var landed = File.ReadAllLines(Path.Combine(HouseTests.Folder, "tests/LoyalLadder.Web.Tests/Schema/landed.txt"))
+            .Select(l => l.Split(' '))
+            .ToDictionary(l => l[0], l => l[1]);
+        var there = Directory
+            .EnumerateFiles(Path.Combine(HouseTests.Folder, "src/LoyalLadder.Data/Migrations"), "2*.cs")
+            .ToDictionary(
+                f => Path.GetFileName(f)!,
+                f => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(File.ReadAllBytes(f)))
+            );
+        Assert.NotEmpty(landed);
+        Assert.Equal(landed, landed.ToDictionary(l => l.Key, l => there.GetValueOrDefault(l.Key, "gone")));
+        Assert.Equal([], there.Keys.Except(landed.Keys));
+    }
+
     [Fact]
     public async Task The_model_and_the_last_upgrade_agree()
     {

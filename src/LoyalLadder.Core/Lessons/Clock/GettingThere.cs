@@ -51,11 +51,15 @@ public static class GettingThere
     /// <param name="setting">Age, heads and the school's kit.</param>
     public static int Seconds(Arrangement from, Arrangement to, LessonSetting setting)
     {
-        var handled = to.Held.Where(n => !Holds(from.Held, n)).Concat(from.Held.Where(h => !Holds(to.Held, h)));
+        var handled = Fetched(from, to).Concat(Fetched(to, from));
         var kit = handled.Select(n => KitTime.For(n, setting.Kit)?.Seconds ?? KitTime.Unlisted).DefaultIfEmpty(0).Max();
         return (int)
             Math.Ceiling((MovingSeconds(from, to) + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads));
     }
+
+    /// <summary>Kit that has to be in hand and is not yet.</summary>
+    public static IEnumerable<KitNeed> Fetched(Arrangement from, Arrangement to) =>
+        to.Held.Where(n => !Holds(from.Held, n));
 
     private static int MovingSeconds(Arrangement from, Arrangement to)
     {

@@ -26,6 +26,12 @@ public sealed record ClockedLine(
     Sequence<GroupWork> Groups
 )
 {
+    /// <summary>It stands otherwise than in the line before.</summary>
+    public bool IsRegrouped { get; init; }
+
+    /// <summary>Kit that is in hand here and was not in the line before.</summary>
+    public Sequence<KitNeed> Fetched { get; init; }
+
     public Formation Formation => Arrangement.Formation;
 
     public int Seconds => GettingThere + Teach + Work;
@@ -110,7 +116,11 @@ public static class LessonClock
             arrangement,
             TeachingClock.Needed(line, known),
             groups
-        );
+        )
+        {
+            IsRegrouped = arrangement.Formation != from.Formation,
+            Fetched = GettingThere.Fetched(from, arrangement).ToSequence(),
+        };
     }
 
     private static Sequence<GroupWork> Groups(LessonLine line, Dose dose, LessonSetting setting)

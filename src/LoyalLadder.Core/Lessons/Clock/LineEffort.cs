@@ -17,26 +17,25 @@ public static class LineEffort
         return Math.Clamp(hardest + PaceStep(line.Dose, line.Moves), 1, 5);
     }
 
-    private static int PaceStep(Dose? dose, Combination moves) =>
-        moves.IsPause
-            ? 0
-            : FastestPace(dose) switch
-            {
-                Pace.Walk => -1,
-                Pace.Brisk => 1,
-                _ => 0,
-            };
+    private static int PaceStep(Dose? dose, Combination moves) => moves.IsPause ? 0 : StepOf(dose);
 
-    private static Pace? FastestPace(Dose? dose) =>
+    /// <summary>What the hardest part of a dose adds: its parts are weighed one by one, never by the order of their paces.</summary>
+    private static int StepOf(Dose? dose) =>
         dose switch
         {
-            CountedDose d => d
-                .Steps.Select(s => s.Pace ?? Pace.Steady)
-                .Aggregate((a, b) => a == Pace.Brisk || b == Pace.Brisk ? Pace.Brisk : (Pace)Math.Max((int)a, (int)b)),
-            CircuitDose d => d.Parts.Select(FastestPace).Max(),
-            TimedDose d => d.Pace,
-            FloorDose d => d.Pace,
-            RunsDose d => d.Pace,
-            _ => null,
+            CountedDose d => d.Steps.Max(s => StepOf(s.Pace)),
+            CircuitDose d => d.Parts.Max(StepOf),
+            TimedDose d => StepOf(d.Pace),
+            FloorDose d => StepOf(d.Pace),
+            RunsDose d => StepOf(d.Pace),
+            _ => 0,
+        };
+
+    private static int StepOf(Pace? pace) =>
+        pace switch
+        {
+            Pace.Walk => -1,
+            Pace.Brisk => 1,
+            _ => 0,
         };
 }

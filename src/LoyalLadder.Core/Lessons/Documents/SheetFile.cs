@@ -18,8 +18,11 @@ public static class SheetFile
     /// <summary>Largest file, in bytes.</summary>
     public const int MostBytes = 5 * 1000 * 1000;
 
-    /// <summary>Most that a packed document may grow to; more than any lesson ever has.</summary>
+    /// <summary>Most characters that a packed document may grow to; more than any lesson ever has.</summary>
     private const int MostUnpacked = 24 * 1000 * 1000;
+
+    /// <summary>Most elements of a document that are read: 400 lines with some hundred each.</summary>
+    private const int MostElements = 50_000;
 
     /// <summary>Deepest nesting that is followed.</summary>
     private const int MostDepth = 120;
@@ -63,21 +66,9 @@ public static class SheetFile
 
     private static XElement Parsed(ZipArchiveEntry entry)
     {
-        using var unpacked = new MemoryStream();
-        using (var stream = entry.Open())
-        {
-            var buffer = new byte[81920];
-            int read;
-            while ((read = stream.Read(buffer)) > 0)
-            {
-                if (unpacked.Length + read > MostUnpacked)
-                    throw new InvalidDataException("More than any lesson has.");
-                unpacked.Write(buffer, 0, read);
-            }
-        }
-        Guard(unpacked);
-        unpacked.Position = 0;
-        using var reader = XmlReader.Create(unpacked, Safe);
+        Guard(entry);
+        using var stream = entry.Open();
+        using var reader = XmlReader.Create(stream, Safe);
         return XElement.Load(reader, LoadOptions.PreserveWhitespace);
     }
 
@@ -86,17 +77,22 @@ public static class SheetFile
         {
             DtdProcessing = DtdProcessing.Prohibit,
             XmlResolver = null,
-            CloseInput = false,
+            MaxCharactersInDocument = MostUnpacked,
         };
 
-    /// <summary>What is nested without end would be followed without end.</summary>
-    private static void Guard(MemoryStream unpacked)
+    /// <summary>Looks through a document while it is unpacked, keeping none of it: what is too much is told before a tree is made.</summary>
+    private static void Guard(ZipArchiveEntry entry)
     {
-        unpacked.Position = 0;
-        using var reader = XmlReader.Create(unpacked, Safe);
+        using var stream = entry.Open();
+        using var reader = XmlReader.Create(stream, Safe);
+        var elements = 0;
         while (reader.Read())
+        {
             if (reader.Depth > MostDepth)
                 throw new InvalidDataException("Nested deeper than any document.");
+            if (reader.NodeType == XmlNodeType.Element && ++elements > MostElements)
+                throw new InvalidDataException("More parts than any lesson has.");
+        }
     }
 
     private static string Plain(byte[] file)

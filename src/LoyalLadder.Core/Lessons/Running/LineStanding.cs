@@ -11,7 +11,7 @@ public readonly record struct LineStanding(int Phase, long IntoMs, long LeftMs, 
     /// <summary>Where a line stands.</summary>
     public static LineStanding Of(MatStep step, LineRun run)
     {
-        var lengths = step.Phases.Select(p => LengthMs(p)).ToList();
+        var lengths = step.Phases.Select((p, i) => LengthMs(p, run.AddedMs, i)).ToList();
         var (total, elapsed) = (lengths.Sum(), run.ElapsedMs);
         var (phase, before) = (0, 0L);
         while (phase < lengths.Count - 1 && elapsed >= before + lengths[phase])
@@ -22,7 +22,7 @@ public readonly record struct LineStanding(int Phase, long IntoMs, long LeftMs, 
             into,
             lengths[phase] - into,
             total - elapsed,
-            CountOf(step.Phases[phase], lengths[phase], into, isOver: elapsed >= total)
+            CountOf(step.Phases[phase], LengthMs(step.Phases[phase]), into, isOver: elapsed >= total)
         );
     }
 
@@ -30,6 +30,11 @@ public readonly record struct LineStanding(int Phase, long IntoMs, long LeftMs, 
     private static long LengthMs(MatPhase phase) =>
         (long)Math.Round((double)phase.Seconds * 1000, MidpointRounding.AwayFromZero);
 
+    /// <summary>The same with the time that was given to it or taken from it.</summary>
+    private static long LengthMs(MatPhase phase, Sequence<long> added, int index) =>
+        Math.Max(0, LengthMs(phase) + (index < added.Count ? added[index] : 0));
+
+    /// <summary>More time is for the last repetition, not for slower ones: the count goes on at its pace and stays at the last.</summary>
     private static int CountOf(MatPhase phase, long length, long into, bool isOver)
     {
         if (phase.Kind != PhaseKind.Work || phase.Reps == 0 || length == 0 || isOver)

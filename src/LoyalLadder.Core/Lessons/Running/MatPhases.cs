@@ -11,7 +11,7 @@ internal static class MatPhases
     public static IEnumerable<MatPhase> Of(ClockedLine clocked, LessonSetting setting)
     {
         if (clocked.GettingThere > 0)
-            yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked));
+            yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked, setting));
         if (clocked.Teach > 0)
             yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
         foreach (var phase in Work(clocked.Line, clocked.Work, setting))
@@ -74,9 +74,14 @@ internal static class MatPhases
         }
     }
 
-    private static string Standing(ClockedLine clocked)
+    /// <summary>Where the class goes and what it fetches: nothing where it stays as it is.</summary>
+    private static string Standing(ClockedLine clocked, LessonSetting setting)
     {
-        var kit = string.Join(", ", clocked.Line.Kit.Select(k => k.Name));
+        if (clocked.Line.Moves.IsPause)
+            return "";
+        var kit = string.Join(", ", clocked.Fetched.Where(k => !StaysInPlace(k, setting)).Select(k => k.Name));
+        if (!clocked.IsRegrouped)
+            return kit.Length == 0 ? "" : Say($"fetch {kit}");
         var formation = clocked.Formation switch
         {
             Formation.Pairs => Say("into pairs"),
@@ -88,6 +93,10 @@ internal static class MatPhases
         };
         return kit.Length == 0 ? formation : Say($"{formation}, with {kit}");
     }
+
+    /// <summary>What takes no time to fetch stands or hangs where it is used: a bag, a wall.</summary>
+    private static bool StaysInPlace(KitNeed need, LessonSetting setting) =>
+        KitTime.For(need, setting.Kit) is { Seconds: 0 };
 
     private static IEnumerable<MatPhase> InTurns(SoloDose dose, Combination moves, LessonSetting setting)
     {

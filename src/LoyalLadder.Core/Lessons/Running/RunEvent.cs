@@ -15,10 +15,11 @@ public enum RunEventKind
     Pause,
     Resume,
 
-    /// <summary>More seconds for the line that is up.</summary>
+    /// <summary>More seconds for the phase of the line that runs just then.</summary>
     More,
 
-    /// <summary>On to the other side or the next round of the line that is up; the value is the seconds left out.</summary>
+    /// <summary>On to what comes next within the line that is up: the change to the other side, the rest, the next round; the value is the
+    /// seconds left out.</summary>
     Side,
 
     /// <summary>Repetitions counted by hand.</summary>
@@ -71,6 +72,32 @@ public sealed record RunEvent(
     string? Text = null
 )
 {
+    /// <summary>Most events that a run keeps: forty times what a busy hour has.</summary>
+    public const int MostOfARun = 6_000;
+
+    /// <summary>
+    /// Whether the clock and the roll rest on it. What was noted and counted by hand is kept for the log; a screen that joins does not
+    /// need it.
+    /// </summary>
+    public bool MovesClock => Kind is not (RunEventKind.Note or RunEventKind.Count);
+
+    /// <summary>The events that a screen needs to stand where the run stands: of each person in the roll the last word alone.</summary>
+    public static IEnumerable<RunEvent> ForScreens(IEnumerable<RunEvent> events)
+    {
+        var all = events.Where(e => e.MovesClock).OrderBy(e => e.At).ThenBy(e => e.Id).ToList();
+        var lastOf = all.Where(e => e.Kind == RunEventKind.Roll)
+            .GroupBy(e => e.Step)
+            .ToDictionary(g => g.Key ?? default, Said);
+        return all.Where(e => e.Kind != RunEventKind.Roll).Concat(lastOf.Values).OrderBy(e => e.At).ThenBy(e => e.Id);
+    }
+
+    /// <summary>The last word about somebody, with the name of a guest from whichever said it.</summary>
+    private static RunEvent Said(IEnumerable<RunEvent> ofOne)
+    {
+        var all = ofOne.ToList();
+        return all[^1] with { Text = all.FindLast(e => !string.IsNullOrWhiteSpace(e.Text))?.Text };
+    }
+
     /// <summary>Longest words of a note.</summary>
     public const int LongestText = 2000;
 

@@ -14,6 +14,7 @@ internal sealed class RunFold(MatProgram program)
 
     public long[] Spent { get; } = new long[program.Steps.Count];
     public int[] Shift { get; } = new int[program.Steps.Count];
+    private readonly long[][] _added = [.. program.Steps.Select(s => new long[s.Phases.Count])];
     public HashSet<int> Skipped { get; } = [];
     public List<string> Notes { get; } = [];
 
@@ -83,7 +84,8 @@ internal sealed class RunFold(MatProgram program)
                 Since ??= at;
                 break;
             case RunEventKind.More when Current is { } line:
-                Shift[line] -= e.Value;
+                Until(at);
+                More(line, e.Value * 1000L);
                 break;
             case RunEventKind.Side when Current is { } line:
                 Shift[line] += e.Value;
@@ -93,6 +95,19 @@ internal sealed class RunFold(MatProgram program)
                 (Ended, Since) = (at, null);
                 break;
         }
+    }
+
+    /// <summary>Gives time to the phase that runs; where the line's time is over, so much from now on.</summary>
+    private void More(int line, long added)
+    {
+        var standing = LineStanding.Of(program.Steps[line], LineAt(line));
+        _added[line][standing.Phase] += added + Math.Max(0, -standing.LineLeftMs);
+    }
+
+    public LineRun LineAt(int line)
+    {
+        var step = program.Steps[line];
+        return new LineRun(step.Id, step.Seconds, Spent[line], Shift[line], [.. _added[line]], Skipped.Contains(line));
     }
 
     private void Go(RunEvent e, long at)

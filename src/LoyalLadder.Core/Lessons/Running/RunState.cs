@@ -12,9 +12,10 @@ public enum LineOutcome
 /// <param name="Step">Key of the sheet's line.</param>
 /// <param name="Planned">Seconds as planned.</param>
 /// <param name="SpentMs">Milliseconds for which it was up.</param>
-/// <param name="Shift">Seconds by which it was put on, or, below zero, put off: other sides taken early, more time given.</param>
+/// <param name="Shift">Seconds by which it was put on: what comes next was taken early.</param>
+/// <param name="AddedMs">Milliseconds that were given to each of its phases; shorter where the last ones were given none.</param>
 /// <param name="IsSkipped">Left out by hand.</param>
-public sealed record LineRun(Guid Step, int Planned, long SpentMs, int Shift, bool IsSkipped)
+public sealed record LineRun(Guid Step, int Planned, long SpentMs, int Shift, Sequence<long> AddedMs, bool IsSkipped)
 {
     /// <summary>Share of its planned time after which a line that was left counts as done.</summary>
     public const decimal DoneFrom = 0.5m;
@@ -22,7 +23,7 @@ public sealed record LineRun(Guid Step, int Planned, long SpentMs, int Shift, bo
     /// <summary>Whole seconds for which it was up.</summary>
     public int Actual => (int)((SpentMs + 500) / 1000);
 
-    /// <summary>Milliseconds into the line's own plan: what was spent, with other sides taken early and more time given.</summary>
+    /// <summary>Milliseconds into the line's own plan: what was spent, with what was taken early.</summary>
     public long ElapsedMs => Math.Max(0, SpentMs + (Shift * 1000L));
 
     public LineOutcome Outcome
@@ -47,6 +48,12 @@ public sealed record RunState
 
     /// <summary>For so long after the end a lesson can be taken up again.</summary>
     public static readonly TimeSpan MayGoOn = TimeSpan.FromMinutes(10);
+
+    /// <summary>A run that was started by mistake is noticed within this.</summary>
+    public static readonly TimeSpan Mistake = TimeSpan.FromMinutes(10);
+
+    /// <summary>Whether it can be thrown away as started by mistake: it ran for no longer than a mistake does.</summary>
+    public bool MayBeAMistake(DateTimeOffset now) => StartedAt is { } from && (EndedAt ?? now) - from <= Mistake;
 
     public DateTimeOffset? StartedAt { get; private init; }
     public DateTimeOffset? EndedAt { get; private init; }
@@ -83,12 +90,7 @@ public sealed record RunState
             EndedAt = fold.Ended is { } ended ? DateTimeOffset.FromUnixTimeMilliseconds(ended) : null,
             IsPaused = fold is { Started: not null, Ended: null, Since: null },
             Current = fold.Current is { } current ? program.Steps[current].Id : null,
-            Lines =
-            [
-                .. program.Steps.Select(
-                    (s, i) => new LineRun(s.Id, s.Seconds, fold.Spent[i], fold.Shift[i], fold.Skipped.Contains(i))
-                ),
-            ],
+            Lines = [.. program.Steps.Select((_, i) => fold.LineAt(i))],
             Notes = fold.Notes,
             Roll = [.. fold.Roll.Values],
         };

@@ -20,7 +20,7 @@ public static partial class PasteLook
     {
         var entries = reading.Lines.Select((line, entry) => (line, entry)).ToLookup(e => e.line, e => e.entry);
         var rows = new List<PastedLine>();
-        var unread = new List<string>();
+        var unread = UnreadWords.None;
         var isWholeUnread = false;
         foreach (var (typed, index) in text.ReplaceLineEndings("\n").Split('\n').Select((t, i) => (t, i)))
         {
@@ -30,29 +30,23 @@ public static partial class PasteLook
             {
                 var lines = own.Select(i => reading.Plan.Entries[i]).OfType<LessonLine>().ToList();
                 isWholeUnread = lines.Exists(l => l.Problem is not null);
-                unread = lines.SelectMany(UnreadWords).ToList();
+                unread = UnreadWords.Of(lines);
             }
             else if (typed.AsSpan().Trim().IsEmpty)
-                (isWholeUnread, unread) = (false, []);
+                (isWholeUnread, unread) = (false, UnreadWords.None);
             var runs = isWholeUnread && !own.IsEmpty ? [new TypedRun(typed, true)] : Runs(typed, unread);
             rows.Add(new PastedLine(index + 1, runs, own));
         }
         return rows;
     }
 
-    private static IEnumerable<string> UnreadWords(LessonLine line) =>
-        line
-            .Moves.Elements.Concat(line.Versions.SelectMany(v => v.Line.Moves.Elements))
-            .Where(e => e.Technique is null)
-            .SelectMany(e => Word().Matches(e.Words).Select(m => m.Value));
-
-    private static Sequence<TypedRun> Runs(string typed, List<string> unread)
+    private static Sequence<TypedRun> Runs(string typed, UnreadWords unread)
     {
         var runs = new List<TypedRun>();
         var at = 0;
         foreach (Match word in Word().Matches(typed))
         {
-            if (!unread.Exists(u => IsSame(u, word.Value)))
+            if (!unread.Has(word.Value))
                 continue;
             if (word.Index > at)
                 runs.Add(new TypedRun(typed[at..word.Index], false));
@@ -64,10 +58,27 @@ public static partial class PasteLook
         return runs.ToSequence();
     }
 
-    /// <summary>The reader takes 'x10' and '30s' apart; the number in them tells them again.</summary>
-    private static bool IsSame(string unread, string typed) =>
-        unread.Equals(typed, StringComparison.OrdinalIgnoreCase)
-        || (unread.All(char.IsAsciiDigit) && string.Concat(typed.Where(char.IsAsciiDigit)) == unread);
+    /// <summary>The words of a line that nobody understood.</summary>
+    /// <param name="words">As they stand, capitals aside.</param>
+    /// <param name="figures">Those that are a number: the reader takes 'x10' and '30s' apart; the number in them tells them again.</param>
+    private sealed class UnreadWords(HashSet<string> words, HashSet<string> figures)
+    {
+        public static readonly UnreadWords None = new([], []);
+
+        public static UnreadWords Of(IEnumerable<LessonLine> lines)
+        {
+            var words = lines
+                .SelectMany(l => l.Moves.Elements.Concat(l.Versions.SelectMany(v => v.Line.Moves.Elements)))
+                .Where(e => e.Technique is null)
+                .SelectMany(e => Word().Matches(e.Words).Select(m => m.Value))
+                .ToHashSet(StringComparer.OrdinalIgnoreCase);
+            return new UnreadWords(words, [.. words.Where(w => w.All(char.IsAsciiDigit))]);
+        }
+
+        public bool Has(string typed) =>
+            words.Contains(typed)
+            || (figures.Count > 0 && figures.Contains(string.Concat(typed.Where(char.IsAsciiDigit))));
+    }
 
     [GeneratedRegex(@"[\p{L}\p{N}][\p{L}\p{N}'\u2019-]*", RegexOptions.CultureInvariant)]
     private static partial Regex Word();

@@ -34,11 +34,19 @@ public sealed class BenchView
     public BenchView(BenchQuestion question, SchoolCard school, SchoolMaterial taught)
     {
         Question = question;
-        Reading = string.IsNullOrWhiteSpace(question.Text)
-            ? null
-            : taught.Notation(question.Words.Naming).Read(question.Text);
-        if (Reading?.Combination is not { } combination)
+        if (string.IsNullOrWhiteSpace(question.Text))
             return;
+        Reading = taught.Notation(question.Words.Naming).Read(question.Text);
+        var spoken = new MoveReader(taught.Words(question.Words.Naming));
+        if (Reading.Combination is null && spoken.ReadSpoken(question.Text) is { } said)
+            Reading = new NotationReading(said, []);
+        if (Reading.Combination is not { } combination)
+        {
+            Mended = spoken.Mended(question.Text) is { } mended
+                ? NotationWriter.Write(mended, question.Words.Naming)
+                : null;
+            return;
+        }
         var tracer = taught.Tracer(question.Words.Naming);
         Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
@@ -57,6 +65,9 @@ public sealed class BenchView
 
     public BenchQuestion Question { get; }
     public NotationReading? Reading { get; }
+
+    /// <summary>What was probably meant where it cannot be read; null where nobody can tell.</summary>
+    public string? Mended { get; }
     public Trace? Trace { get; }
     public CombinationFacts? Facts { get; }
     public Sequence<HolderLine> Holder { get; }

@@ -108,7 +108,7 @@ public sealed class IndexModel(
         switch (await edits.Add(lesson, Key, text, default, null, Cancel))
         {
             case SheetEdit.Saved saved:
-                Tell("The teaching order is in the sheet.");
+                Tell(Say("The teaching order is in the sheet."));
                 return Redirect($"/sheets/{lesson}?chosen={saved.Line}#line-{saved.Line}");
             case SheetEdit.Refused refused:
                 Problem = refused.Message;
@@ -131,7 +131,7 @@ public sealed class IndexModel(
             person => (person.Naming, person.Sides, person.OwnLead) = (words.Naming, words.Sides, words.Lead),
             Cancel
         );
-        Tell("From now on you read in these words.");
+        Tell(Say("From now on you read in these words."));
         return Redirect(View.Link());
     }
 

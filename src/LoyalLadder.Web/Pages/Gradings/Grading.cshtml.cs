@@ -58,7 +58,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     public async Task<IActionResult> OnPostLeaveAsync(Guid candidate)
     {
         if (await gradings.Leave(Id, candidate, Cancel) is { } problem)
-            Tell(problem);
+            Refuse(problem);
         return Redirect(Address);
     }
 
@@ -72,7 +72,8 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     )
     {
         var saved = await gradings.Mark(Id, candidate, seen, met, resultSeen, result, Cancel);
-        Tell(await Words(saved, result));
+        var words = await Words(saved, result);
+        Tell(saved is { TheirResult: null }, words, words);
         return Redirect($"{Address}#c-{candidate}");
     }
 
@@ -92,10 +93,11 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     [For(Role.Head)]
     public async Task<IActionResult> OnPostCloseAsync()
     {
+        var (moved, problem) = await gradings.Close(Id, Cancel);
         Tell(
-            await gradings.Close(Id, Cancel) is { } moved
-                ? Say($"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day.")
-                : Say("Give every candidate a result first.")
+            problem is null,
+            Say($"Closed; {Spoken.Many(moved, "rank")} moved. It can be taken back for a day."),
+            problem ?? ""
         );
         return Redirect(Address);
     }
@@ -104,9 +106,9 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
     public async Task<IActionResult> OnPostReopenAsync()
     {
         Tell(
-            await gradings.Reopen(Id, Cancel)
-                ? Say("Taken back: the ranks are as they were.")
-                : Say("It can no longer be taken back.")
+            await gradings.Reopen(Id, Cancel),
+            Say("Taken back: the ranks are as they were."),
+            Say("It can no longer be taken back.")
         );
         return Redirect(Address);
     }

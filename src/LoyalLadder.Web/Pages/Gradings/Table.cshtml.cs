@@ -47,14 +47,31 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
     }
 
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostResultAsync(Guid candidate, GradingResult result)
+    public async Task<IActionResult> OnPostResultAsync(Guid candidate, GradingResult? seen, GradingResult result)
     {
-        var isKept = await gradings.Decide(Id, candidate, result, Cancel);
+        var saved = await gradings.Decide(Id, candidate, seen, result, Cancel);
         if (!await Load())
             return NotFound();
+        var problem = await Problem(saved, result);
         if (IsPart)
-            return isKept ? await State() : StatusCode(StatusCodes.Status409Conflict, Say("This grading is closed."));
+            return problem is null ? await State() : StatusCode(StatusCodes.Status409Conflict, problem);
+        if (problem is not null)
+            Refuse(problem);
         return Redirect($"/gradings/{Id}/table");
+    }
+
+    /// <summary>Why a result was not given; null when it was.</summary>
+    private async Task<string?> Problem(MarksSaved? saved, GradingResult mine)
+    {
+        if (saved is null)
+            return Say("This grading is closed.");
+        var by = await NameOf(saved.ById);
+        return saved.TheirResult is { } theirs
+            ? Say(
+                $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs "
+                    + $"stands until you press yours once more."
+            )
+            : null;
     }
 
     private async Task<IActionResult> State()

@@ -10,7 +10,7 @@ public static class Examples
         [
             new("front kick 5/side", Say("a name, then how much; English, Japanese, Korean, Thai or Chinese names")),
             new("jab, cross, lead hook 8/side", Say("a comma between what follows one another")),
-            new("jab + cross 10/side", Say("a plus for what comes in one count")),
+            new("jab & cross 10/side", Say("an 'and' sign for what comes in one count")),
             new("1-2-3 10/side", Say("punches by their numbers")),
             new("#14 x10", Say("a combination that the school has numbered")),
             new(
@@ -36,7 +36,7 @@ public static class Examples
             new(Say("stations 4 x 1:00 change 20s: jab | squat | plank | front kick"), Say("from station to station")),
             new(Say("lines 3 jobs x 1:00 change 20s: round kick | push-up | plank [4 bags]"), Say("lines at the bags")),
             new("rear front kick floor x2", Say("down the floor and back")),
-            new(Say("circuit x3 rest 30s: push-up x10 | plank 30s"), "a circuit"),
+            new(Say("circuit x3 rest 30s: push-up x10 | plank 30s"), Say("a circuit")),
             new("runs 10 front kick", Say("run up, do it, run back")),
             new("jog laps 3", Say("round the hall")),
             new("water 1 min", Say("a drink")),

@@ -66,7 +66,7 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         var known = Enum.IsDefined(kind) ? kind : RequirementKind.Technique;
         Draft = new RequirementDraft(Id, known, what ?? "", stage, amount, isSeconds, signers);
         var saved = await syllabus.Save(Edit, Key, Version, Draft, Cancel);
-        return await Answer(saved, Draft, r => DraftOf(r.Plain()), "", _ => Told("Saved."));
+        return await Answer(saved, Draft, r => DraftOf(r.Plain()), "", _ => Told(Say("Saved.")));
     }
 
     [For(Role.Head)]
@@ -85,13 +85,18 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
 
     /// <summary>How long and how often somebody has to come before this rank.</summary>
     [For(Role.Head)]
-    public async Task<IActionResult> OnPostTimesAsync(int leastDays, int leastLessons)
+    public async Task<IActionResult> OnPostTimesAsync(int leastDays, int leastLessons, int? seenDays, int? seenLessons)
     {
         var isNumbers = ModelState.IsValid;
         ModelState.Clear();
-        var errors = await syllabus.SetTimes(Id, isNumbers ? leastDays : -1, isNumbers ? leastLessons : -1, Cancel);
+        var errors = await syllabus.SetTimes(
+            Id,
+            (seenDays, seenLessons),
+            (isNumbers ? leastDays : -1, isNumbers ? leastLessons : -1),
+            Cancel
+        );
         if (!errors.Any)
-            return Told("Saved.");
+            return Told(Say("Saved."));
         if (!await Load())
             return NotFound();
         ShowErrors(errors);

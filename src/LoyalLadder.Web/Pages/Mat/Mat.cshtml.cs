@@ -62,16 +62,8 @@ public sealed class MatModel(
         if (await sheets.Find(Id, Cancel) is not { } lesson || await runs.Open(Id, Cancel) is not { } run)
             return NotFound();
         // once begun it goes on: a class is standing there
-        if (MayTeach && run.Events.Count == 0 && await OpenStops() is { Count: > 0 } stops)
-        {
-            Tell(
-                string.Join(
-                    '\n',
-                    stops.Prepend(Say("Before this runs: mend it, or set it aside under Checks, in your name."))
-                )
-            );
-            return Redirect(User.Hall() is null ? $"/sheets/{Id}#checks" : "/hall");
-        }
+        if (MayTeach && run.Events.Count == 0 && await HasStops())
+            return Redirect($"/mat/{Id}/ready");
         Lesson = lesson;
         Students = await students.ForLog(lesson.ClassId, [], Cancel);
         Kit = await sheets.Open(Id, Cancel) is { } sheet ? sheet.KitToBring : [];
@@ -80,10 +72,8 @@ public sealed class MatModel(
         return Page();
     }
 
-    private async Task<List<string>> OpenStops() =>
-        await sheets.Open(Id, Cancel) is { } sheet
-            ? (await sheets.OpenStops(sheet, Cancel)).ConvertAll(s => s.Message)
-            : [];
+    private async Task<bool> HasStops() =>
+        await sheets.Open(Id, Cancel) is { } sheet && (await sheets.OpenStops(sheet, Cancel)).Count > 0;
 
     private object Told(LessonRun run, Lesson lesson, SchoolCard school) =>
         new
@@ -95,7 +85,7 @@ public sealed class MatModel(
             today = Shown.Field(SchoolTime.Today(school, Time)),
             day = Shown.ShortDay(lesson.Date),
             program = run.ReadProgram(),
-            events = run.Events,
+            events = RunEvent.ForScreens(run.Events),
             bookedEnd = run.BookedEnd.ToUnixTimeMilliseconds(),
             minutes = lesson.Minutes,
             now = Time.GetUtcNow().ToUnixTimeMilliseconds(),
@@ -113,9 +103,27 @@ public sealed class MatModel(
         if (await runs.Find(Id, Cancel) is not { } run)
             return NotFound();
         return new JsonResult(
-            new { now = Time.GetUtcNow().ToUnixTimeMilliseconds(), events = run.Events.OrderBy(e => e.At) },
+            new
+            {
+                run = run.Id,
+                now = Time.GetUtcNow().ToUnixTimeMilliseconds(),
+                events = RunEvent.ForScreens(run.Events),
+            },
             MatJson.Options
         );
+    }
+
+    /// <summary>Throws away a run that was started by mistake; nothing of it is left to log.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostDiscardAsync()
+    {
+        if (await runs.Discard(Id, Cancel) is { } problem)
+        {
+            Refuse(problem);
+            return Redirect($"/mat/{Id}");
+        }
+        Tell(Say("The run is thrown away, as if it had never been started."));
+        return Redirect(Back);
     }
 
     /// <summary>The program as it stands, for devices that hear of a fit.</summary>
@@ -148,7 +156,7 @@ public sealed class MatModel(
 
     /// <summary>Keeps events from a device; says of each whether it is kept, and why not.</summary>
     [For(Role.Assistant)]
-    public async Task<IActionResult> OnPostEventsAsync()
+    public async Task<IActionResult> OnPostEventsAsync(Guid? run)
     {
         var sent = new List<RunEvent>();
         try
@@ -170,6 +178,9 @@ public sealed class MatModel(
         // an assistant counts and notes; the clock belongs to whoever teaches
         if (!MayTeach && sent.Exists(e => e.Kind is not (RunEventKind.Count or RunEventKind.Note or RunEventKind.Roll)))
             return Forbid();
+        // a device that still has the presses of a run that was thrown away
+        if (run is { } of && await runs.IdOf(Id, Cancel) is { } stands && stands != of)
+            return StatusCode(StatusCodes.Status410Gone);
         return await runs.Keep(Id, sent, Cancel) is { } kept ? new JsonResult(kept, MatJson.Options) : NotFound();
     }
 

@@ -70,7 +70,8 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
     [For(Role.Head)]
     public async Task<IActionResult> OnPostAsShippedAsync(string id)
     {
-        Tell(await book.Remove(id, Cancel) ?? Say("The school's own words for it are gone."));
+        var problem = await book.Remove(id, Cancel);
+        Tell(problem is null, Say("The school's own words for it are gone."), problem ?? "");
         return Redirect((await Material()).Catalogue.Find(id) is null ? "/material" : $"/material/{id}");
     }
 

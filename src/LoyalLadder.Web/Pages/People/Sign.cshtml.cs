@@ -60,7 +60,8 @@ public sealed class SignModel(
             return NotFound();
         if (!IsPart)
         {
-            Tell(problem ?? (back ? Say("Your signature is taken back.") : Say("Signed off, in your name.")));
+            var done = back ? Say("Your signature is taken back.") : Say("Signed off, in your name.");
+            Tell(problem is null, done, problem ?? "");
             return Redirect($"/people/sign?group={Group}&student={Student}&what={Uri.EscapeDataString(What ?? "")}");
         }
         var tile = Tiles.FirstOrDefault(t => t.Student == of && t.Requirement.Id == requirement);

@@ -52,7 +52,8 @@ public sealed class StudentModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostSignAsync(Guid requirement)
     {
-        Tell(await signOffs.Sign(Id, requirement, Cancel) ?? Say("Signed off, in your name."));
+        var problem = await signOffs.Sign(Id, requirement, Cancel);
+        Tell(problem is null, Say("Signed off, in your name."), problem ?? "");
         return Redirect(Address);
     }
 

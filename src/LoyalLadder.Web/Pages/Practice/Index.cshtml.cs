@@ -24,8 +24,6 @@ public sealed class IndexModel(OwnSchool own, PracticeBook practice) : PageModel
     public async Task<IActionResult> OnGetAsync(int beat = 1)
     {
         var cancel = HttpContext.RequestAborted;
-        Response.Headers.CacheControl = "no-store";
-        Response.Headers["Referrer-Policy"] = "no-referrer";
         if (await practice.Enter(Secret, cancel) is not var (combination, until))
             return NotFound();
         var facts = await own.Facts(cancel);

@@ -123,6 +123,6 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             return Page();
         if (await school.SaveSettings(Version, Form.Into, Cancel) is var (theirs, by))
             return await Clash(by, theirs.Version, SettingsForm.Of(theirs), Form);
-        return Tell("Saved.", "/school");
+        return Tell(Say("Saved."), "/school");
     }
 }

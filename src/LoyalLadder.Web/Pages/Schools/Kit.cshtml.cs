@@ -66,6 +66,6 @@ public sealed class KitModel(OwnSchool own, TimeProvider time, SchoolBook school
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         await rows.Delete<KitItem>(id, Cancel);
-        return Tell("Removed.", Address);
+        return Tell(Say("Removed."), Address);
     }
 }

@@ -31,6 +31,7 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
         ModelState.Clear();
         var (style, _) = await papers.Style(Cancel);
         (Heading, Body, Closing) = (style.Heading, style.Body, style.Closing);
+        Version = style.Version;
         await Load();
     }
 
@@ -46,11 +47,10 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
     [For(Role.Head)]
     public async Task<IActionResult> OnPostAsync()
     {
-        ShowErrors(await papers.Word(Heading, Body, Closing, Cancel));
-        if (ModelState.IsValid)
-            return Tell(Say("The wording is kept."), Address);
+        var mine = new PaperWording(Heading, Body, Closing);
+        var saved = await papers.Word(mine, Version, Cancel);
         await Load();
-        return Page();
+        return await Answer(saved, mine, PaperWording.Of, "", _ => Tell(Say("The wording is kept."), Address));
     }
 
     [For(Role.Head)]
@@ -65,7 +65,10 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
         {
             using var bytes = new MemoryStream();
             await file.CopyToAsync(bytes, Cancel);
-            ShowErrors(await papers.Draw(bytes.ToArray(), Cancel));
+            var saved = await papers.Draw(bytes.ToArray(), Version, Cancel);
+            if (saved.Theirs is { } theirs)
+                return await Refused(theirs);
+            ShowErrors(saved.Errors);
         }
         if (ModelState.IsValid)
             return Tell(Say("The picture is kept."), Address);
@@ -78,8 +81,17 @@ public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook pape
     [For(Role.Head)]
     public async Task<IActionResult> OnPostNoPictureAsync()
     {
-        await papers.Draw(null, Cancel);
-        return Tell(Say("The picture is taken away."), Address);
+        var saved = await papers.Draw(null, Version, Cancel);
+        return saved.Theirs is { } theirs ? await Refused(theirs) : Tell(Say("The picture is taken away."), Address);
+    }
+
+    private async Task<IActionResult> Refused(PaperStyle theirs)
+    {
+        var by = await NameOf(theirs.ChangedById);
+        return Refuse(
+            Say($"{by} changed the certificates meanwhile. This is how they stand now; nothing was changed."),
+            Address
+        );
     }
 
     private async Task Load()

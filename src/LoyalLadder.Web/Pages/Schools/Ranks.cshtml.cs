@@ -119,7 +119,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostUpAsync(Guid id)
     {
         if (await school.MoveDown(id, Cancel))
-            Tell("Moved.");
+            Tell(Say("Moved."));
         return Redirect(Address);
     }
 
@@ -127,7 +127,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         if (await school.Holders(id, Cancel) is > 0 and var holders)
-            return Tell(Say($"{Spoken.Many(holders, "student")} hold it: give them another rank first."), Address);
+            return Refuse(Say($"{Spoken.Many(holders, "student")} hold it: give them another rank first."), Address);
         return Tell(await rows.Remove<RankRow>(id, Cancel), Address);
     }
 

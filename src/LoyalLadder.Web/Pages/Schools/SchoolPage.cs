@@ -22,16 +22,28 @@ public abstract class SchoolPage(OwnSchool own, TimeProvider time) : RoomPage(ow
         return Redirect(url);
     }
 
+    /// <summary>Says what has happened or why nothing has, and goes on.</summary>
+    protected IActionResult Tell(bool isDone, string done, string refused, string url) =>
+        isDone ? Tell(done, url) : Refuse(refused, url);
+
+    /// <summary>Says why nothing has happened, and goes on.</summary>
+    protected IActionResult Refuse(string why, string url)
+    {
+        Refuse(why);
+        return Redirect(url);
+    }
+
     /// <summary>Tells what became of a row that was to be removed.</summary>
     protected IActionResult Tell(Removal removal, string url)
     {
-        var said = removal switch
-        {
-            Removal.Removed => Say("Removed."),
-            Removal.PutAway => Say("Put away: records rest on it, so it stays in them. It can be brought back below."),
-            _ => Say("It is no longer there."),
-        };
-        return Tell(said, url);
+        if (removal == Removal.NotThere)
+            return Refuse(Say("It is no longer there."), url);
+        return Tell(
+            removal == Removal.Removed
+                ? Say("Removed.")
+                : Say("Put away: records rest on it, so it stays in them. It can be brought back below."),
+            url
+        );
     }
 
     /// <summary>Does something, and says what that does to the sheets that are still to come.</summary>

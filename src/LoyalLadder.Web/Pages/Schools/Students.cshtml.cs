@@ -133,9 +133,9 @@ public sealed class StudentsModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostBringBackAsync(Guid id) =>
         Tell(
-            await students.BringBack(id, Cancel)
-                ? Say("Back, in the classes from before.")
-                : Say("It is no longer there."),
+            await students.BringBack(id, Cancel),
+            Say("Back, in the classes from before."),
+            Say("It is no longer there."),
             Address
         );
 
@@ -143,9 +143,9 @@ public sealed class StudentsModel(
     [For(Role.Head)]
     public async Task<IActionResult> OnPostKeepAsync(Guid id) =>
         Tell(
-            await erasure.TakeBack(id, Cancel)
-                ? Say("Nothing is erased; everything is as before.")
-                : Say("It is too late for that."),
+            await erasure.TakeBack(id, Cancel),
+            Say("Nothing is erased; everything is as before."),
+            Say("It is too late for that."),
             Address
         );
 

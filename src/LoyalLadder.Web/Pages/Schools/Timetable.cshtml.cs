@@ -82,9 +82,9 @@ public sealed class TimetableModel(
     [For(Role.Head)]
     public async Task<IActionResult> OnPostEndAsync(Guid id) =>
         Tell(
-            await week.End(id, await Today(), Cancel)
-                ? Say("It meets then no more; what was stays.")
-                : Say("It is no longer there."),
+            await week.End(id, await Today(), Cancel),
+            Say("It meets then no more; what was stays."),
+            Say("It is no longer there."),
             Address
         );
 

@@ -100,7 +100,7 @@ public sealed class UsersModel(
     {
         var errors = await changes.Close(id, Cancel);
         if (errors.Any)
-            return Tell(errors.First, "/school/users");
+            return Refuse(errors.First, "/school/users");
         await book.Write(DoorDeed.Closed, id, HttpContext.Address(), Cancel);
         return Tell(
             Say("The account is closed, and signed out everywhere. It can be opened again below."),

@@ -101,9 +101,9 @@ public sealed class DateModel(OwnSchool own, TimeProvider time, DateChanges date
         if (!await Load())
             return NotFound();
         Tell(
-            await dates.Take(Group, Date, At, Cancel)
-                ? Say($"It is yours: {Class.Name}, {Timetable.DayAndHour(Session.Date, Session.Start)}.")
-                : Say("Somebody has taken it already.")
+            await dates.Take(Group, Date, At, Cancel),
+            Say($"It is yours: {Class.Name}, {Timetable.DayAndHour(Session.Date, Session.Start)}."),
+            Say("Somebody has taken it already.")
         );
         return Redirect($"/?date={Shown.Field(Session.Date)}");
     }

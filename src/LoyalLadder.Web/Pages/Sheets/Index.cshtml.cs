@@ -8,7 +8,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>The lessons of the coming days, or of any week; a week's sheets begin those of another.</summary>
-public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, WeekCopy copies) : RoomPage(own, time)
+public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, WeekCopy copies, DeletedSheets deleted)
+    : RoomPage(own, time)
 {
     private const int DaysAhead = 7;
 
@@ -26,6 +27,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, W
 
     /// <summary>Mondays that sheets of the week can be copied to.</summary>
     public IReadOnlyList<DateOnly> Offered { get; private set; } = [];
+
+    /// <summary>Sheets that were deleted and can be restored.</summary>
+    public List<DeletedSheet> Deleted { get; private set; } = [];
 
     public bool HasSheets => Days.Exists(d => d.Entries.Exists(e => e.Lines > 0));
 
@@ -48,8 +52,18 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, DayPlan days, W
         return Redirect($"/sheets?week={Shown.Field(monday)}");
     }
 
+    /// <summary>Restores a sheet that was deleted.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostRestoreAsync(Guid sheet)
+    {
+        var isRestored = await deleted.Restore(sheet, Cancel);
+        Tell(isRestored, Say("The sheet is restored."), Say("It is no longer there."));
+        return Redirect(isRestored ? $"/sheets/{sheet}" : "/sheets");
+    }
+
     private async Task<bool> Load()
     {
+        Deleted = CanPlan ? await deleted.All(Cancel) : [];
         var today = await Today();
         if (Week is { } day && !LessonDays.MayBePlanned(day, today))
             return false;

@@ -71,7 +71,7 @@ public sealed class KeptModel(
             draft,
             s => new KeptSheetDraft(s.Title, s.Band, s.Week, s.Text),
             "",
-            _ => Tell("Saved.", $"{Library}/{Id}")
+            _ => Tell(Say("Saved."), $"{Library}/{Id}")
         );
     }
 

@@ -39,6 +39,8 @@ public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
                 EditText = clash.Mine,
                 Clash = clash,
             },
+            // the words stand in the quick line: one press adds them again
+            SheetEdit.Gone => new SheetDeed { Typed = text },
             _ => SheetDeed.None,
         };
         return await Answer(edit, deed, line);

@@ -20,7 +20,7 @@ public sealed class PickedModel(OwnSchool own, TimeProvider time, SheetDesk desk
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostCopyAsync(Guid[] pick) =>
-        await Told(await picked.Copy(Id, Key, pick, Cancel), "Copied.");
+        await Told(await picked.Copy(Id, Key, pick, Cancel), Say("Copied."));
 
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid[] pick) =>

@@ -67,7 +67,7 @@ public sealed class SettleModel(
     {
         if (!await settling.Mend(Id, code ?? "", line, Cancel))
             return await Answer(new SheetEdit.Gone());
-        return await Answer(Nothing, Done("Mended."));
+        return await Answer(Nothing, Done(Say("Mended.")));
     }
 
     /// <summary>Sets a stop aside for this lesson; the reason is kept with the name.</summary>
@@ -99,6 +99,11 @@ public sealed class SettleModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAgainAsync() =>
         await Went(await history.RedoLast(Id, Cancel), Say("There is nothing to do again."));
+
+    /// <summary>Brings back lines that were taken out at once, whoever took them out.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostRestoreAsync(Guid batch) =>
+        await Went(await history.Undo(Id, batch, Cancel), Say("They are back already."));
 
     private Task<IActionResult> Went(WentBack? back, string nothing) =>
         Answer(

@@ -7,8 +7,13 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>A lesson's sheet to look at, its live part as others change it, what is due beside it, and its head.</summary>
-public sealed class SheetModel(OwnSchool own, TimeProvider time, SheetDesk desk, LessonHeads heads)
-    : SheetRoom(own, time, desk)
+public sealed class SheetModel(
+    OwnSchool own,
+    TimeProvider time,
+    SheetDesk desk,
+    LessonHeads heads,
+    DeletedSheets deleted
+) : SheetRoom(own, time, desk)
 {
     public async Task<IActionResult> OnGetAsync(Guid? edit, Guid? chosen, Guid? comment)
     {
@@ -39,7 +44,7 @@ public sealed class SheetModel(OwnSchool own, TimeProvider time, SheetDesk desk,
             return NotFound();
         if (saved.Row is not null)
         {
-            Tell(string.Join('\n', changes.Prepend("Saved.")));
+            Tell(string.Join('\n', changes.Prepend(Say("Saved."))));
             return Redirect(Address);
         }
         if (!await Load(SheetDeed.None))
@@ -54,6 +59,19 @@ public sealed class SheetModel(OwnSchool own, TimeProvider time, SheetDesk desk,
             );
         ShowErrors(saved.Errors, "Head.");
         return Page();
+    }
+
+    /// <summary>Deletes the sheet; it can be restored under Sheets.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostDeleteAsync()
+    {
+        if (await deleted.Delete(Id, Cancel) is { } problem)
+        {
+            Refuse(problem);
+            return Redirect(Address);
+        }
+        Tell(Say("The sheet is deleted. It can be restored below."));
+        return Redirect("/sheets#deleted");
     }
 
     private async Task<IActionResult> ShowHead(HeadForm head)

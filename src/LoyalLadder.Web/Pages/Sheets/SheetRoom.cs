@@ -48,7 +48,7 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
         Response.StatusCode = edit switch
         {
             SheetEdit.Refused => StatusCodes.Status422UnprocessableEntity,
-            SheetEdit.Clash or SheetEdit.Meanwhile => StatusCodes.Status409Conflict,
+            SheetEdit.Clash or SheetEdit.Meanwhile or SheetEdit.Gone => StatusCodes.Status409Conflict,
             _ => StatusCodes.Status200OK,
         };
         return Shown();

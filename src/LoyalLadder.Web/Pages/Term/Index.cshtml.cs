@@ -81,9 +81,9 @@ public sealed class IndexModel(
     public async Task<IActionResult> OnPostRemoveAsync(Guid id)
     {
         Tell(
-            await terms.Remove(id, Cancel)
-                ? Say("The term is gone; sheets and logs stay as they are.")
-                : Say("It is no longer there.")
+            await terms.Remove(id, Cancel),
+            Say("The term is gone; sheets and logs stay as they are."),
+            Say("It is no longer there.")
         );
         return Redirect("/term");
     }

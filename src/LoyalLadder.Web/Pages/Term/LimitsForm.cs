@@ -13,6 +13,9 @@ public sealed class LimitsForm
     public int FreeDays { get; set; }
     public bool RestRegions { get; set; }
 
+    /// <summary>The state that the form was filled from.</summary>
+    public uint Version { get; set; }
+
     public static LimitsForm Of(ClassTermRow row) =>
         new()
         {
@@ -23,6 +26,7 @@ public sealed class LimitsForm
             MostDays = row.MostDays,
             FreeDays = row.FreeDays,
             RestRegions = row.RestRegions,
+            Version = row.Version,
         };
 
     public ClassTermRow Row() =>
@@ -35,6 +39,7 @@ public sealed class LimitsForm
             MostDays = MostDays,
             FreeDays = FreeDays,
             RestRegions = RestRegions,
+            Version = Version,
         };
 }
 
@@ -46,4 +51,9 @@ public sealed class ThingField
 
     /// <summary>Lessons that are to hold it; null for as often as the others.</summary>
     public int? Wanted { get; set; }
+
+    /// <summary>The same two as they stood when the form was filled.</summary>
+    public bool SeenIn { get; set; }
+
+    public int? SeenWanted { get; set; }
 }

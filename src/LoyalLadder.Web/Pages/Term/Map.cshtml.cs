@@ -78,7 +78,7 @@ public sealed class MapModel(
         if (!await Load())
             return NotFound();
         if (await Solves.Start(Read.Term.Id, Group, UsualSeconds, seed, Cancel) is { } why)
-            Tell(why);
+            Refuse(why);
         return Redirect(Address());
     }
 
@@ -97,9 +97,9 @@ public sealed class MapModel(
         if (!await Load())
             return NotFound();
         Tell(
-            await Solves.Take(Read.Term, Group, Cancel)
-                ? Say("The plan is the class's own now.")
-                : Say("There is no plan to take.")
+            await Solves.Take(Read.Term, Group, Cancel),
+            Say("The plan is the class's own now."),
+            Say("There is no plan to take.")
         );
         return Redirect(Address());
     }
@@ -138,7 +138,18 @@ public sealed class MapModel(
         if (!await Load())
             return NotFound();
         if (ModelState.IsValid)
-            ShowErrors(await Terms.SetLimits(Read.Term.Id, Group, Limits.Row(), Cancel), "Limits.");
+        {
+            var (errors, theirs) = await Terms.SetLimits(Read.Term.Id, Group, Limits.Row(), Cancel);
+            ShowErrors(errors, "Limits.");
+            if (theirs is not null)
+            {
+                ModelState.Remove("Limits.Version");
+                (var mine, Tried) = (Limits, nameof(Limits));
+                Sheets = await sheets.Of(Read, Cancel);
+                Limits.Version = theirs.Version;
+                return await Clash(theirs.ChangedById, theirs.Version, LimitsForm.Of(theirs), mine);
+            }
+        }
         if (ModelState.IsValid)
             return Redirect(Address());
         return await Again(nameof(Limits));
@@ -156,12 +167,26 @@ public sealed class MapModel(
         var added = await Added();
         if (!ModelState.IsValid)
             return await Again(nameof(ThingField));
-        await Terms.SetThings(
+        var left = await Terms.SetThings(
             Read,
-            [.. (things ?? []).Select(t => (t.Learnable ?? "", t.IsIn, t.Wanted))],
+            [
+                .. (things ?? []).Select(t => new AskedThing(
+                    t.Learnable ?? "",
+                    t.IsIn,
+                    t.Wanted,
+                    t.SeenIn,
+                    t.SeenWanted
+                )),
+            ],
             added,
             Cancel
         );
+        if (left.Count > 0)
+            Refuse(
+                Say(
+                    $"Somebody changed these meanwhile, and theirs stand: {string.Join(", ", left)}. The others are saved as you have them."
+                )
+            );
         return Redirect(Address());
     }
 

@@ -42,13 +42,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, WallBook walls)
             : new JsonResult(await Told(hall, now), MatJson.Options);
     }
 
-    /// <summary>Nobody keeps what stands behind a secret address.</summary>
-    private async Task<HallCard?> Enter()
-    {
-        Response.Headers.CacheControl = "no-store";
-        Response.Headers["Referrer-Policy"] = "no-referrer";
-        return await walls.Enter(Secret, Cancel);
-    }
+    private Task<HallCard?> Enter() => walls.Enter(Secret, Cancel);
 
     private async Task<object> Told(HallCard hall) => await Told(hall, await walls.Now(hall.Id, Cancel));
 

@@ -68,6 +68,8 @@ function show() {
   }
   for (const row of document.querySelectorAll('tr[data-candidate]')) {
     const of = kept.state?.candidates.find(c => c.id === /** @type {HTMLElement} */ (row).dataset.candidate);
+    const seen = /** @type {HTMLInputElement | null} */ (row.querySelector('input[name="seen"]'));
+    if (seen && of) seen.value = of.result;
     for (const button of row.querySelectorAll('button[name="result"]')) {
       const { value } = /** @type {HTMLButtonElement} */ (button);
       button.classList.toggle('is-chosen', of?.result === value);
@@ -197,6 +199,12 @@ document.addEventListener('submit', async e => {
   const body = new FormData(asked, e.submitter);
   try {
     const answer = await fetch(asked.action, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
+    if (answer.status === 409) {
+      const why = await answer.text();
+      await look();
+      net.textContent = why;
+      return;
+    }
     if (!answer.ok) throw new Error(String(answer.status));
     take(await answer.json());
   } catch {

@@ -1,4 +1,5 @@
 // What every room shares: 'g' and a letter goes to a room; a button may choose a value for everybody; signing out leaves nothing.
+import './again.js';
 import { phrase } from './phrase.js';
 const rooms = {
   t: '/',

@@ -11,8 +11,9 @@ import { newKey, pressesOf } from './mat/press.js';
 import { held, settingsOf, soundBar } from './mat/settings.js';
 import { showOffer, viewOf } from './mat/view.js';
 import { voiceOf } from './mat/voice.js';
-import { el, following, text, withinRep } from './mat/words.js';
+import { el, following, phaseWord, text, withinRep } from './mat/words.js';
 import { soundOf } from './sound.js';
+import { twicePressed } from './twice.js';
 
 const data = JSON.parse(el('run').textContent);
 const token = /** @type {HTMLInputElement} */ (document.querySelector('#token input')).value;
@@ -31,6 +32,7 @@ settingsOf(sound);
 let counted = { key: '', n: 0 };
 let leftAlone = -1;
 let isSure = data.date === data.today;
+const twice = twicePressed(words => did(words));
 
 const stateNow = () => fold(presses.program(), presses.events(), clock.now());
 
@@ -104,15 +106,18 @@ const acts = {
     dialog('more-dialog').close();
     turnTo('skip', 1);
   },
-  more: () => presses.press('more', { value: 30 }),
+  more() {
+    if (!upNow()) return;
+    presses.press('more', { value: 30 });
+    did('+30 s');
+  },
+  /** On to what comes next within the line: the change has its time, and so has the rest. */
   side() {
     const up = upNow();
-    if (!up) return;
-    const behind = up.step.phases.slice(up.at.phase + 1);
-    const further = behind.findIndex(p => p.kind === 'work');
-    if (further < 0) return;
-    const between = behind.slice(0, further).reduce((sum, p) => sum + p.seconds, 0);
-    presses.press('side', { value: Math.max(1, Math.round(up.at.left / 1000 + between)) });
+    const coming = up?.step.phases[up.at.phase + 1];
+    if (!coming) return did(phrase('this line has no other side'));
+    presses.press('side', { value: Math.max(1, Math.ceil(up.at.left / 1000)) });
+    did(phraseOf(coming));
   },
   count() {
     const up = upNow();
@@ -141,6 +146,18 @@ const acts = {
     draw();
   },
 };
+
+const phraseOf = coming => phaseWord(coming) || coming.note || phrase('Next part');
+
+let undid = 0;
+
+/** Says for two seconds what a press did. */
+function did(words) {
+  text('did', words);
+  el('did').hidden = false;
+  clearTimeout(undid);
+  undid = setTimeout(() => (el('did').hidden = true), 2000);
+}
 
 function turnTo(kind, by) {
   const [steps, state] = [presses.program().steps, stateNow()];
@@ -192,6 +209,8 @@ document.addEventListener('keydown', e => {
   // a focused button takes its own press of the space bar
   if (e.key === ' ' && on.closest?.('button, a') && pressed(e) !== 'main') return;
   e.preventDefault();
+  // a key that was meant for something else must not start a class
+  if (act === 'main' && stateNow().started === null && !twice(e.key, phrase('Press space once more to start'))) return;
   acts[act]();
 });
 
@@ -199,6 +218,9 @@ document.addEventListener('visibilitychange', () => {
   if (!document.hidden && stateNow().since !== null) keepAwake();
 });
 addEventListener('online', presses.send);
+document.addEventListener('submit', e => {
+  if (/** @type {Element} */ (e.target).matches('[data-discard]')) presses.forget();
+});
 
 draw();
 presses.send();

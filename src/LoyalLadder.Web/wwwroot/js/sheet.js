@@ -5,6 +5,7 @@ import { isDragging } from './sheet/drag.js';
 import './sheet/due.js';
 import { pick, picked, showPicks, unpick } from './sheet/picks.js';
 import { showTools } from './sheet/tools.js';
+import { twicePressed } from './twice.js';
 
 const live = () => /** @type {HTMLFormElement} */ (document.getElementById('live'));
 const quick = () => /** @type {HTMLInputElement} */ (document.getElementById('quick-line'));
@@ -203,6 +204,12 @@ const move = by => {
   choose(all[here < 0 ? first : Math.max(0, Math.min(all.length - 1, here + by))]);
 };
 
+const twice = twicePressed(tell);
+const takesOut = () =>
+  picked().length > 1
+    ? phrase('Press x once more to take out {0} lines', picked().length)
+    : phrase('Press x once more to take this line out');
+
 /** One line, or all that are picked. */
 const forPicked = key => (picked().length > 0 ? click(`[data-all-picked="${key}"]`) : press(`[data-key="${key}"]`));
 
@@ -228,7 +235,7 @@ const keys = {
   K: () => forPicked('K'),
   p: () => press('[data-key="p"]'),
   n: () => press('[data-key="n"]'),
-  x: () => forPicked('x'),
+  x: () => twice('x', takesOut()) && forPicked('x'),
   v: () => pick(chosen()),
   m: () => press('[data-key="m"]'),
   Enter: () => {
@@ -250,7 +257,7 @@ const keys = {
     const all = /** @type {HTMLElement[]} */ ([...document.querySelectorAll('[data-zoom]')]);
     all[(all.findIndex(a => a.ariaCurrent === 'true') + 1) % all.length]?.click();
   },
-  r: () => click('[data-key-run]'),
+  r: () => twice('r', phrase('Press r once more to go to the mat')) && click('[data-key-run]'),
   f: () => click('[data-key-fit]'),
   Escape: () => (picked().length > 0 ? unpick() : click('[data-close-fit]')),
   ArrowRight: () => along(1),

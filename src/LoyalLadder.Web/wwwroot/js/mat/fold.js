@@ -6,6 +6,9 @@ export const mostAhead = 120_000;
 /** For so long after the end a lesson can be taken up again, in milliseconds. */
 export const mayGoOn = 600_000;
 
+/** A run that was started by mistake is noticed within this, in milliseconds. */
+export const mayBeMistake = 600_000;
+
 /** Seconds late from which fitting what is left is offered; seconds either way within which a lesson is on time. */
 export const offerFrom = 60;
 export const onTime = 15;
@@ -22,7 +25,7 @@ const nearItsHour = 20 * 60_000;
  *   cues: string[], groups: string[], cautions: string[], isOpen: boolean, isCalled: boolean, beside: Beside }} Step
  * @typedef {{ steps: Step[], closingSeconds: number, fits: number }} Program
  * @typedef {{ id: string, at: string, kind: string, step: string | null, value: number, text: string | null }} RunEvent
- * @typedef {{ spent: number, shift: number, isSkipped: boolean }} Line
+ * @typedef {{ spent: number, shift: number, added: number[], isSkipped: boolean }} Line
  * @typedef {{ started: number | null, ended: number | null, since: number | null, current: number, lines: Line[],
  *   notes: string[], roll: Map<string, { mark: number, guest: string | null }> }} State
  */
@@ -40,7 +43,7 @@ export function fold(program, events, now) {
     ended: null,
     since: null,
     current: -1,
-    lines: program.steps.map(() => ({ spent: 0, shift: 0, isSkipped: false })),
+    lines: program.steps.map(s => ({ spent: 0, shift: 0, added: s.phases.map(() => 0), isSkipped: false })),
     notes: [],
     roll: new Map(),
   };
@@ -99,7 +102,8 @@ function takeRunning(state, program, e) {
       state.since ??= e.ms;
       break;
     case 'more':
-      if (line) line.shift -= e.value;
+      until(state, e.ms);
+      if (line) more(program.steps[state.current], line, e.value * 1000);
       break;
     case 'side':
       if (line) line.shift += e.value;
@@ -110,6 +114,12 @@ function takeRunning(state, program, e) {
       state.since = null;
       break;
   }
+}
+
+/** Gives time to the phase that runs; where the line's time is over, so much from now on. */
+function more(step, line, added) {
+  const at = standing(step, line);
+  line.added[at.phase] += added + Math.max(0, -at.lineLeft);
 }
 
 function go(state, program, e) {
@@ -135,7 +145,8 @@ function until(state, at) {
  * @param {Line} line
  */
 export function standing(step, line) {
-  const lengths = step.phases.map(p => Math.round(p.seconds * 1000));
+  const planned = step.phases.map(p => Math.round(p.seconds * 1000));
+  const lengths = planned.map((length, i) => Math.max(0, length + line.added[i]));
   const total = lengths.reduce((sum, length) => sum + length, 0);
   const elapsed = Math.max(0, line.spent + line.shift * 1000);
   let [phase, before] = [0, 0];
@@ -146,7 +157,9 @@ export function standing(step, line) {
     into,
     left: lengths[phase] - into,
     lineLeft: total - elapsed,
-    count: countOf(step.phases[phase], lengths[phase], into, elapsed >= total),
+    // more time is for the last repetition, not for slower ones
+    count: countOf(step.phases[phase], planned[phase], into, elapsed >= total),
+    length: lengths[phase],
   };
 }
 

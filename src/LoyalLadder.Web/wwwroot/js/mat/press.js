@@ -67,13 +67,14 @@ export function pressesOf(data, clock, token, changed) {
     sending = true;
     const batch = [...unsent].slice(0, mostAtOnce);
     try {
-      const answer = await fetch(`${page}?handler=Events`, {
+      const answer = await fetch(`${page}?handler=Events&run=${data.run}`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json', 'X-Form-Token': token },
         body: JSON.stringify(batch.map(id => events.get(id))),
         redirect: 'manual',
         signal: AbortSignal.timeout(8000),
       });
+      if (answer.status === 410) return thrownAway();
       trouble = answer.status === 200 ? heed(await answer.json()) : words(answer);
     } catch {
       trouble = awayWords;
@@ -84,7 +85,11 @@ export function pressesOf(data, clock, token, changed) {
 
   /** Each is judged by itself: what is not kept goes, and is said. */
   function heed(judged) {
-    for (const id of judged.kept) unsent.delete(id);
+    for (const id of judged.kept) {
+      unsent.delete(id);
+      // the school has it, and the clock does not rest on it
+      if (['note', 'count'].includes(events.get(id)?.kind)) events.delete(id);
+    }
     for (const { id } of judged.refused) {
       unsent.delete(id);
       events.delete(id);
@@ -106,6 +111,7 @@ export function pressesOf(data, clock, token, changed) {
       const answer = await fetch(`${page}?handler=Events`, { redirect: 'manual', signal: AbortSignal.timeout(5000) });
       if (!answer.ok) return;
       const news = await answer.json();
+      if (news.run !== data.run) return thrownAway();
       clock.heard(news.now, sent);
       for (const e of news.events) {
         events.set(e.id, e);
@@ -115,6 +121,22 @@ export function pressesOf(data, clock, token, changed) {
       remember();
     } catch {
       /* send() says so when it matters */
+    }
+  }
+
+  /** The run was thrown away as started by mistake: what this device has of it goes, and the lesson stands as before. */
+  function thrownAway() {
+    forget();
+    location.reload();
+  }
+
+  function forget() {
+    unsent.clear();
+    events.clear();
+    try {
+      localStorage.removeItem(kept);
+    } catch {
+      /* storage is closed: nothing is kept */
     }
   }
 
@@ -150,6 +172,7 @@ export function pressesOf(data, clock, token, changed) {
 
   return {
     press,
+    forget,
     send,
     follow,
     offer: () => fit('GET'),

@@ -57,6 +57,7 @@ export function viewOf(school) {
     next(program.steps, state, now + Math.max(0, at.lineLeft));
     late(shown);
     text('main-word', state.since === null ? phrase('Go on') : phrase('Hold'));
+    further(step, at);
   }
 
   /** The whole title: smaller where it is long, and then over more lines. Nothing is ever cut. */
@@ -91,7 +92,7 @@ export function viewOf(school) {
     const isOver = at.lineLeft <= 0 && !step.isOpen;
     const counts = at.count > 0;
     if (counts) climb.rungs(phase.reps, count);
-    else climb.rope(step.isOpen || isOver || phase.seconds === 0 ? 0 : at.left / (phase.seconds * 1000));
+    else climb.rope(step.isOpen || isOver || at.length === 0 ? 0 : at.left / at.length);
     el('big').classList.toggle('is-time', !counts);
     text('big', counts ? String(count) : spanMs(step.isOpen ? at.into : isOver ? at.lineLeft : at.left));
     text('of', counts ? `of ${phase.reps}` : isOver ? 'over' : '');
@@ -118,6 +119,16 @@ export function viewOf(school) {
     text('stance', phase.side ? phase.stance : '');
     text('then', then);
     el('side-box').hidden = !phase.side && !then;
+  }
+
+  /** What the button of the other side leads to; nothing where the line has nothing further. */
+  function further(step, at) {
+    const button = /** @type {HTMLButtonElement | null} */ (document.querySelector('[data-do="side"]'));
+    if (!button) return;
+    const coming = step.phases[at.phase + 1];
+    button.disabled = !coming;
+    const words = coming && !(coming.kind === 'change' && coming.side) ? phrase('Next part') : phrase('Side');
+    if (button.textContent !== words) button.textContent = words;
   }
 
   /** The next three lines, with the hours at which they come. */

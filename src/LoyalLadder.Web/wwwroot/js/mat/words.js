@@ -40,7 +40,7 @@ const phaseWords = {
 
 /** A change has its own words where it is no change of sides: 'move on', 'next plank'. */
 export function phaseWord(phase) {
-  if (phase.kind === 'move') return phrase('get there: {0}', phase.note);
+  if (phase.kind === 'move') return phase.note || phrase('get ready');
   if (phase.kind === 'change' && !phase.side) return phase.note;
   return phaseWords[phase.kind] ?? '';
 }

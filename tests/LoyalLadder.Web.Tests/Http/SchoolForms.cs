@@ -1,0 +1,124 @@
+using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace LoyalLadder.Web.Tests.Http;
+
+/// <summary>A form as a page shows it.</summary>
+/// <param name="Page">Where it stands.</param>
+/// <param name="To">Where it is sent.</param>
+/// <param name="Form">Itself.</param>
+internal sealed record ShownForm(string Page, string To, IElement Form)
+{
+    /// <summary>What it is, whichever row it is about: its address without keys.</summary>
+    public string Kind =>
+        string.Join('/', To.Split('/').Select(p => Guid.TryParse(p.Split('?')[0], out _) ? "{id}" + Behind(p) : p));
+
+    private static string Behind(string part) =>
+        part.Contains('?', StringComparison.Ordinal) ? part[part.IndexOf('?', StringComparison.Ordinal)..] : "";
+
+    /// <summary>Fields that a person fills in.</summary>
+    public IEnumerable<IElement> Filled =>
+        Form.QuerySelectorAll("input[name], textarea[name], select[name]")
+            .Where(f =>
+                f.GetAttribute("type") is not ("hidden" or "submit" or "file")
+                && f.GetAttribute("name") != "__RequestVerificationToken"
+            );
+
+    /// <summary>Those that show what is kept, so that saving writes over it.</summary>
+    public IEnumerable<IElement> Kept =>
+        Filled.Where(f =>
+            f switch
+            {
+                IHtmlTextAreaElement t => t.Value.Trim().Length > 0,
+                IHtmlSelectElement s => s.QuerySelector("option[selected]") is not null,
+                IHtmlInputElement { Type: "checkbox" or "radio" } c => c.HasAttribute("checked"),
+                _ => !string.IsNullOrEmpty(f.GetAttribute("value")),
+            }
+        );
+
+    /// <summary>Whether it says what was seen when it was filled: a version, or the values themselves.</summary>
+    public bool SaysWhatWasSeen =>
+        Form.QuerySelectorAll("input[type=hidden][name]")
+            .Select(f => f.GetAttribute("name")!)
+            .Any(n =>
+                n.Contains("version", StringComparison.OrdinalIgnoreCase)
+                || n.Contains("seen", StringComparison.OrdinalIgnoreCase)
+            );
+}
+
+/// <summary>All pages that somebody can reach, one of each kind, and the forms on them.</summary>
+internal static class SchoolForms
+{
+    /// <summary>Every form of every page, one of each kind.</summary>
+    public static async Task<List<ShownForm>> Of(LadderServer server, Visitor visitor)
+    {
+        var forms = new Dictionary<string, ShownForm>();
+        foreach (var (path, page) in await Pages(server, visitor))
+        foreach (var form in page.QuerySelectorAll("form[method=post]"))
+        {
+            var to = form.GetAttribute("action") is { Length: > 0 } action ? action : path;
+            var shown = new ShownForm(path, to, form);
+            forms.TryAdd(
+                $"{shown.Kind} {string.Join(',', shown.Filled.Select(f => f.GetAttribute("name")).Distinct())}",
+                shown
+            );
+        }
+        return [.. forms.Values];
+    }
+
+    /// <summary>Pages by following links from all rooms, one for each route and question.</summary>
+    private static async Task<List<(string Path, IDocument Page)>> Pages(LadderServer server, Visitor visitor)
+    {
+        var waiting = new Queue<string>(
+            server
+                .Services.GetRequiredService<EndpointDataSource>()
+                .Endpoints.OfType<RouteEndpoint>()
+                .Where(e => e.Metadata.GetMetadata<PageActionDescriptor>() is not null)
+                .Select(e => "/" + e.RoutePattern.RawText!.TrimStart('/'))
+                .Where(r => !r.Contains('{', StringComparison.Ordinal))
+                .Distinct()
+                .Order(StringComparer.Ordinal)
+        );
+        var (seen, found) = (new HashSet<string>(), new List<(string, IDocument)>());
+        while (waiting.TryDequeue(out var path))
+        {
+            if (path.StartsWith("/sign-out", StringComparison.Ordinal) || !seen.Add(Shape(path)))
+                continue;
+            using var answer = await visitor.Get(path);
+            if (!answer.IsSuccessStatusCode || answer.Content.Headers.ContentType?.MediaType != "text/html")
+                continue;
+            var page = await Visitor.Parse(answer);
+            found.Add((path, page));
+            foreach (var link in page.QuerySelectorAll("a[href]"))
+                if (
+                    link.GetAttribute("href") is { } href
+                    && href.StartsWith('/')
+                    && !href.StartsWith("//", StringComparison.Ordinal)
+                )
+                    waiting.Enqueue(href.Split('#')[0]);
+        }
+        return found;
+    }
+
+    /// <summary>A page's route with the names of what it is asked: two sheets are one page, a sheet and its line being edited are two.</summary>
+    private static string Shape(string path)
+    {
+        var parts = path.Split('?');
+        var route = string.Join('/', parts[0].Split('/').Select(p => Guid.TryParse(p, out _) ? "{id}" : p));
+        if (
+            route.StartsWith("/material/", StringComparison.Ordinal)
+            && route.Count(c => c == '/') == 2
+            && !route.Contains("{id}", StringComparison.Ordinal)
+        )
+            route = "/material/{technique}";
+        var asked = parts
+            .Skip(1)
+            .SelectMany(p => p.Split('&'))
+            .Select(q => q.Split('=')[0])
+            .Order(StringComparer.Ordinal);
+        return $"{route}?{string.Join('&', asked)}";
+    }
+}

@@ -1,9 +1,21 @@
 // What the main pages of a running demo school (./start) weigh, first with nothing kept by the browser and then again:
 //   node bench/weights.mjs
-import { base, call, close, go, href, run, signIn, wait } from "../tools/browser.mjs";
+import {
+    base,
+    call,
+    close,
+    go,
+    href,
+    run,
+    signIn,
+    wait,
+} from "../tools/browser.mjs";
 
 const forget = () =>
-    call("POST", `${base}/goog/cdp/execute`, { cmd: "Network.clearBrowserCache", params: {} });
+    call("POST", `${base}/goog/cdp/execute`, {
+        cmd: "Network.clearBrowserCache",
+        params: {},
+    });
 
 /** What came over the wire for the page that stands there: [requests, kB]. */
 const weight = async () => {

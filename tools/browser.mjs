@@ -51,7 +51,8 @@ const { sessionId } = await call("POST", "/session", {
     },
 });
 export const base = `/session/${sessionId}`;
-export const go = async (path) => call("POST", `${base}/url`, { url: site + path });
+export const go = async (path) =>
+    call("POST", `${base}/url`, { url: site + path });
 export const run = (script, ...args) =>
     call("POST", `${base}/execute/sync`, { script, args });
 export const find = async (css) =>

@@ -1,7 +1,21 @@
 // Takes the pictures of the main views from a running demo school (./start): node tools/screenshots.mjs [folder] [view ...]
 import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { base, call, click, close, go, href, password, run, signIn, site, size, type, wait } from "./browser.mjs";
+import {
+    base,
+    call,
+    click,
+    close,
+    go,
+    href,
+    password,
+    run,
+    signIn,
+    site,
+    size,
+    type,
+    wait,
+} from "./browser.mjs";
 
 const [folder = "docs/screenshots", ...only] = process.argv.slice(2);
 mkdirSync(folder, { recursive: true });

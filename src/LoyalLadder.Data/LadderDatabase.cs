@@ -207,7 +207,7 @@ public static class LadderDatabase
     /// How long a statement of a page may take. A database that has frozen is given up after it, so that the page can say so within
     /// ten seconds.
     /// </summary>
-    private const int SecondsOfAPage = 6;
+    private const int SecondsOfAPage = 5;
 
     /// <summary>How long one may take that nobody waits for before a page: an upgrade, a school that is taken in.</summary>
     public static readonly TimeSpan WithoutAPage = TimeSpan.FromMinutes(10);

@@ -128,6 +128,24 @@ public sealed partial class HouseTests
         Assert.Equal([], pages.SelectMany(p => Unsaid().Matches(p.Text).Select(m => $"{p.Name}: {m.Value}")));
     }
 
+    /// <summary>The same of what is told after a press, and beside a field: 'Saved.' was English in every language.</summary>
+    [Fact]
+    public void Every_word_that_is_told_passes_Say()
+    {
+        HashSet<string> tellers = ["Tell", "Refuse", "Told", "Refused", "Done", "AddModelError"];
+        var unsaid =
+            from file in Written()
+            where file.File.StartsWith("src/LoyalLadder.Web/Pages", StringComparison.Ordinal)
+            from call in file.Root.DescendantNodes().OfType<InvocationExpressionSyntax>()
+            where tellers.Contains(call.Expression.ToString().Split('.', '<')[^1])
+            from argument in call.ArgumentList.Arguments
+            where
+                argument.Expression is LiteralExpressionSyntax { Token.ValueText: var words }
+                && (words.Contains(' ', StringComparison.Ordinal) || words.EndsWith('.'))
+            select $"{file.File}: {argument}";
+        Assert.Equal([], unsaid);
+    }
+
     // no sign of code among the words: what is left is text
     [GeneratedRegex(
         """(?<![=\-@])>[^<>@{}()=;]*[A-Za-z]{3,}[^<>@{}()=;]*</|(?:aria-label|title|alt)="[^"@]*[A-Za-z]{3,}|"Title"\] = \$?"[A-Za-z]{3,}"""

@@ -57,6 +57,14 @@ internal sealed class Visitor : IDisposable
     public Task<HttpResponseMessage> Stream(HttpRequestMessage request) =>
         _http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
 
+    /// <summary>An answer as it comes over the wire, packed if the server packs it.</summary>
+    public async Task<HttpResponseMessage> Packed(string path)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, path);
+        request.Headers.TryAddWithoutValidation("Accept-Encoding", "gzip, br");
+        return await _http.SendAsync(request);
+    }
+
     public Task<HttpResponseMessage> Get(string path) => _http.GetAsync(path);
 
     public async Task<IDocument> Page(string path, HttpStatusCode expected = HttpStatusCode.OK)

@@ -36,7 +36,7 @@ for (const [phase, word] of [
     [{ kind: "change", side: "", note: "move on" }, "move on"],
     [{ kind: "swap", side: "", note: "" }, "partners swap"],
     [{ kind: "move", side: "", note: "to the bags" }, "to the bags"],
-        [{ kind: "move", side: "", note: "" }, "get ready"],
+    [{ kind: "move", side: "", note: "" }, "get ready"],
 ])
     test(`a phase ${JSON.stringify(phase)} is called '${word}'`, () =>
         assert.equal(phaseWord(phase), word));

@@ -38,7 +38,8 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     /// <summary>The technique that a name means to this reader, or null when nobody or several know it.</summary>
     public Technique? Named(string name) => Moves.Names.Only(NameKey.Of(name));
 
-    /// <summary>The moves in words as they are said, where every one of them is known: 'one two', 'jab cross hook'; null where not.</summary>
+    /// <summary>The moves in words as they are said, 'one two', 'jab cross hook'.</summary>
+    /// <returns>Null where one of them is not known.</returns>
     public Combination? ReadSpoken(string words)
     {
         if (words.Length > NotationReader.MostCharacters)

@@ -133,6 +133,7 @@ public sealed class DemoSchool(
         };
         var kept = await new RoundsBook(db, own, syllabus).Keep(
             Guid.CreateVersion7(),
+            null,
             "Thursday pads",
             ask,
             school.Naming,

@@ -275,7 +275,9 @@ public sealed class GradingBook(
     /// <param name="seen">The result that stood there when it was pressed; null takes whatever stands.</param>
     /// <param name="result">The result.</param>
     /// <param name="cancel">Ends the wait.</param>
-    /// <returns>What came of it: another's result that was given meanwhile stays. Null when the grading is closed or the candidate gone.</returns>
+    /// <returns>
+    /// What came of it: another's result that was given meanwhile stays. Null when the grading is closed or the candidate gone.
+    /// </returns>
     public Task<MarksSaved?> Decide(
         Guid gradingId,
         Guid candidateId,

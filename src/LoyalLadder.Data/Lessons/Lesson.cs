@@ -35,7 +35,9 @@ public sealed class Lesson : SchoolRow, IPutAway
     /// <summary>The text as it was pasted, so that nothing typed is ever lost; null for a sheet begun empty.</summary>
     public string? Pasted { get; set; }
 
-    /// <summary>When the sheet was deleted; nobody sees it then but whoever looks for what was deleted. A lesson that was taught never is.</summary>
+    /// <summary>
+    /// When the sheet was deleted; nobody sees it then but whoever looks for what was deleted. A lesson that was taught never is.
+    /// </summary>
     public DateTimeOffset? PutAwayAt { get; set; }
 
     public List<SheetLine> Lines { get; set; } = [];

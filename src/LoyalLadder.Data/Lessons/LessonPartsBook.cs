@@ -18,12 +18,36 @@ public sealed class LessonPartsBook(LadderContext db, LessonSheets sheets)
     }
 
     /// <summary>Keeps what was typed; empty goes back to what the sheets have.</summary>
+    /// <param name="classId">The class.</param>
+    /// <param name="seen">What was chosen when the form was filled, as <see cref="Chosen"/> writes it; null takes whatever stands.</param>
+    /// <param name="typed">As typed.</param>
+    /// <param name="cancel">Ends the wait.</param>
     /// <returns>What stands against it, else null.</returns>
-    public async Task<string?> Keep(Guid classId, string? typed, CancellationToken cancel)
+    public async Task<string?> Keep(Guid classId, string? seen, string? typed, CancellationToken cancel)
     {
         var (parts, problem) = string.IsNullOrWhiteSpace(typed) ? ([], null) : LessonParts.Read(typed);
-        return problem ?? await Keep(classId, parts, cancel);
+        if (problem is not null)
+            return problem;
+        return await db.InTurn(
+            $"parts {classId}",
+            async () =>
+            {
+                var stands = await Chosen(classId, cancel);
+                if (seen is not null && Same(seen) != Same(stands) && Same(stands) != Same(LessonParts.Write(parts)))
+                    return Say(
+                        $"Somebody chose otherwise meanwhile: {stands.ReplaceLineEndings(", ")}. Send it once more to keep yours."
+                    );
+                return await Keep(classId, parts, cancel);
+            },
+            cancel
+        );
     }
+
+    /// <summary>What was chosen, as it is typed; empty where the class's sheets say it.</summary>
+    public async Task<string> Chosen(Guid classId, CancellationToken cancel) =>
+        LessonParts.Write(await Of(classId, cancel));
+
+    private static string Same(string text) => text.ReplaceLineEndings("\n").Trim();
 
     /// <summary>Takes what a kept sheet is made of.</summary>
     /// <returns>What stands against it, else null.</returns>
@@ -38,6 +62,7 @@ public sealed class LessonPartsBook(LadderContext db, LessonSheets sheets)
         // as if it had been typed: what a sheet has may not be what a lesson needs
         return await Keep(
             classId,
+            null,
             LessonParts.Write(LessonParts.Of(look.Sheet.Plan, look.Sheet.Clock.Setting)),
             cancel
         );

@@ -61,20 +61,23 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
 
     /// <summary>Keeps rounds under a name; what had that name is replaced, since sheets call it by it.</summary>
     /// <param name="key">The key of the post, which becomes that of new rounds.</param>
+    /// <param name="seen">The state of the kept rounds that the page was made from; null where it was made from settings.</param>
     /// <param name="name">1 to 60 characters, without quotes.</param>
     /// <param name="request">What was asked for.</param>
     /// <param name="naming">The words of the calls.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<RowSaved<KeptRounds>> Keep(
         Guid key,
+        uint? seen,
         string name,
         RoundRequest request,
         NamingSchool naming,
         CancellationToken cancel
-    ) => db.InTurn("kept rounds", () => KeepInTurn(key, name.Trim(), request, naming, cancel), cancel);
+    ) => db.InTurn("kept rounds", () => KeepInTurn(key, seen, name.Trim(), request, naming, cancel), cancel);
 
     private async Task<RowSaved<KeptRounds>> KeepInTurn(
         Guid key,
+        uint? seen,
         string name,
         RoundRequest request,
         NamingSchool naming,
@@ -93,7 +96,10 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
         if (errors.Any)
             return RowSaved<KeptRounds>.Refused(errors);
         var all = await db.KeptRounds.ToListAsync(cancel);
-        var kept = all.Find(r => r.Id == key || NameKey.Of(r.Name) == NameKey.Of(name)) ?? Added(key);
+        var kept = all.Find(r => r.Id == key || NameKey.Of(r.Name) == NameKey.Of(name));
+        if (kept is not null && kept.Id != key && seen is { } known && known != kept.Version)
+            return RowSaved<KeptRounds>.Meanwhile(kept);
+        kept ??= Added(key);
         kept.Name = name;
         kept.Ask = JsonSerializer.Serialize(request with { Naming = null }, MatJson.Options);
         kept.Calls = JsonSerializer.Serialize(made.Rounds, MatJson.Options);

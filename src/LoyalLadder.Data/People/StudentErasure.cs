@@ -72,7 +72,9 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
         return due.Count;
     }
 
-    /// <summary>Erases everybody who waits for it, before their hour: for a look at what will be left, in a transaction that is undone.</summary>
+    /// <summary>
+    /// Erases everybody who waits for it, before their hour: for a look at what will be left, in a transaction that is undone.
+    /// </summary>
     public async Task EraseWaiting(CancellationToken cancel)
     {
         foreach (var student in await Waiting(cancel))

@@ -19,6 +19,9 @@ public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
     /// <summary>The role whose rights the login of all requests has. It owns nothing and can become nobody.</summary>
     public const string Role = "ladder_school";
 
+    /// <summary>For so long a connection is waited for.</summary>
+    private const int SecondsToOpen = 2;
+
     private const string Setting = "SELECT set_config('ladder.school', $1, false)";
 
     /// <summary>
@@ -40,6 +43,8 @@ public sealed class SchoolWall : DbConnectionInterceptor, IAsyncDisposable
             {
                 // a reset between two borrowers would undo what was said
                 NoResetOnClose = true,
+                // a server that has frozen is asked twice to stop what it does not answer: each may take as long as opening a connection
+                Timeout = SecondsToOpen,
                 // the same few queries come again and again: PostgreSQL plans each once a connection
                 MaxAutoPrepare = 100,
                 AutoPrepareMinUsages = 2,

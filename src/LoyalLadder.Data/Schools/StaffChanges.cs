@@ -7,6 +7,14 @@ namespace LoyalLadder.Data.Schools;
 /// <summary>What is typed of somebody who signs in; no password keeps the one there is.</summary>
 public sealed record StaffDraft(string DisplayName, string Email, Role Role, string? Password);
 
+/// <summary>How somebody who signs in stood when a form about them was filled.</summary>
+public sealed record StaffSeen(string DisplayName, string Email, Role Role)
+{
+    public static StaffSeen Of(AppUser person) => new(person.DisplayName, person.Email ?? "", person.Role);
+
+    public static StaffSeen Of(StaffDraft draft) => new(draft.DisplayName, draft.Email, draft.Role);
+}
+
 /// <summary>
 /// Adding and changing people who sign in. The school's people are changed one after the other, so that one head
 /// always stays.
@@ -38,7 +46,18 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
         );
 
     /// <summary>Changes somebody. A new role or password ends their sessions, but for the one that it is done in.</summary>
-    public Task<FieldErrors> Change(Guid id, StaffDraft draft, Guid? session, CancellationToken cancel) =>
+    /// <param name="id">Who.</param>
+    /// <param name="seen">How they stood when the form was filled; null takes whatever stands.</param>
+    /// <param name="draft">As typed.</param>
+    /// <param name="session">The session that it is done in.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public Task<FieldErrors> Change(
+        Guid id,
+        StaffSeen? seen,
+        StaffDraft draft,
+        Guid? session,
+        CancellationToken cancel
+    ) =>
         db.InTurn(
             Turn,
             async () =>
@@ -46,6 +65,19 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
                 var errors = new FieldErrors();
                 if (await db.Staff.FirstOrDefaultAsync(u => u.Id == id, cancel) is not { } person)
                     errors.Add("DisplayName", Say("This person is no longer there."));
+                else if (
+                    seen is not null
+                    && StaffSeen.Of(person) is var now
+                    && now != seen
+                    && now != StaffSeen.Of(draft)
+                )
+                    errors.Add(
+                        "DisplayName",
+                        Say(
+                            $"Somebody changed this person meanwhile: {now.DisplayName}, {now.Email}. "
+                                + $"Save once more to keep yours."
+                        )
+                    );
                 else if (await IsLastHead(person, draft.Role, cancel))
                     errors.Add("Role", Say("A school keeps at least one head instructor."));
                 else

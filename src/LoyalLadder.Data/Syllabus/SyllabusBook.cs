@@ -274,7 +274,8 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
                     errors.Add(
                         "Times",
                         Say(
-                            $"Somebody changed this meanwhile: it is {row.LeastDays} days and {row.LeastLessons} lessons now. Save once more to keep yours."
+                            $"Somebody changed this meanwhile: it is {row.LeastDays} days and {row.LeastLessons} lessons now. "
+                                + $"Save once more to keep yours."
                         )
                     );
                 else

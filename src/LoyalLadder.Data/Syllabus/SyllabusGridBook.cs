@@ -31,6 +31,12 @@ public sealed record KeptCell(Guid RankId, string Learnable, string Text, string
 /// <param name="Refusal">Why nothing of it can be taken; null where it can.</param>
 public sealed record PastedLook(IReadOnlyList<Lists.ListedRow> Rows, IReadOnlyList<string> NewRanks, string? Refusal)
 {
+    /// <summary>How far the track had come when it was looked at.</summary>
+    public string State { get; init; } = "";
+
+    /// <summary>Somebody changed the track since it was looked at: nothing was taken, and this is how it would be now.</summary>
+    public bool IsOld { get; init; }
+
     public bool CanBeTaken => Refusal is null && Rows.All(r => r.Fate != Lists.RowFate.Wrong) && HasNews;
 
     private bool HasNews => NewRanks.Count > 0 || Rows.Any(r => r.Fate is Lists.RowFate.New or Lists.RowFate.Changed);
@@ -102,9 +108,16 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
     /// <summary>
     /// Takes a pasted table, all of it or nothing: ranks that are not there are put on top, empty cells stay as they are.
     /// </summary>
-    public async Task<PastedLook> Take(Guid trackId, string text, Guid key, CancellationToken cancel)
+    /// <param name="trackId">The track.</param>
+    /// <param name="text">As pasted.</param>
+    /// <param name="seen">How far the track had come when it was looked at; null takes whatever stands.</param>
+    /// <param name="key">The key of the post.</param>
+    /// <param name="cancel">Ends the wait.</param>
+    public async Task<PastedLook> Take(Guid trackId, string text, string? seen, Guid key, CancellationToken cancel)
     {
         var look = await Look(trackId, text, cancel);
+        if (seen is not null && seen != look.State && !await db.Posts.AnyAsync(p => p.Id == key, cancel))
+            return look with { IsOld = true };
         return look.CanBeTaken
             ? await db.InTurn(
                 Turn(trackId),
@@ -128,7 +141,18 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
         if (key is not null)
             AddRanks(added, trackId);
         var rows = edit.Paste(pasted, added, key);
-        return new PastedLook(rows, [.. added.Select(r => r.Name)], null);
+        return new PastedLook(rows, [.. added.Select(r => r.Name)], null) { State = await State(trackId, cancel) };
+    }
+
+    /// <summary>How far what a track's ranks ask for has come: another mark whenever somebody changed it.</summary>
+    private async Task<string> State(Guid trackId, CancellationToken cancel)
+    {
+        var rows = db.Requirements.Where(r => db.Ranks.Any(k => k.Id == r.RankId && k.TrackId == trackId));
+        var (count, last) = (
+            await rows.CountAsync(cancel),
+            await rows.MaxAsync(r => (DateTimeOffset?)r.ChangedAt, cancel)
+        );
+        return string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{count}/{last?.UtcTicks}");
     }
 
     private void AddRanks(IReadOnlyList<Rank> added, Guid trackId)

@@ -45,13 +45,7 @@ public static class Trouble
     public static (string Title, string Advice) Words(int status, Exception? error = null) =>
         status switch
         {
-            503 when IsDiscFull(error) => (
-                Say("The server is full"),
-                Say(
-                    "Its disc has no room left: nothing more can be saved until whoever looks after it makes room. What was saved is there "
-                        + "and can be read. The mat goes on by itself."
-                )
-            ),
+            503 => OfDatabase(IsDiscFull(error)),
             400 => (
                 Say("This could not be read"),
                 Say("Go back: what you typed is still there. Load the page anew and send it again.")
@@ -80,14 +74,24 @@ public static class Trouble
                 )
             ),
             429 => (Say("Too many at once"), Say("Wait a minute, then try again. Nothing else has happened.")),
-            503 => (
+            _ => (Say("Something broke"), Say("It has been written down in the log. Go back and try once more.")),
+        };
+
+    private static (string Title, string Advice) OfDatabase(bool isFull) =>
+        isFull
+            ? (
+                Say("The server is full"),
+                Say(
+                    "Its disc has no room left: nothing more can be saved until whoever looks after it makes room. What was saved is there "
+                        + "and can be read. The mat goes on by itself."
+                )
+            )
+            : (
                 Say("The database is away"),
                 Say(
                     "Nothing that was saved is lost. The mat goes on by itself; other pages come back as soon as it answers."
                 )
-            ),
-            _ => (Say("Something broke"), Say("It has been written down in the log. Go back and try once more.")),
-        };
+            );
 
     /// <summary>Gives exceptions their status before the pages for it are shown.</summary>
     public static IApplicationBuilder UseTrouble(this IApplicationBuilder app) =>

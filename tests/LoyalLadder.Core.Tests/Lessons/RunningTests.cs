@@ -85,6 +85,111 @@ public class RunningTests
         Assert.Equal(["left side sore"], state.Notes);
     }
 
+    private static LineStanding Stands(MatProgram program, IEnumerable<RunEvent> events, int second)
+    {
+        var state = RunState.Of(program, events, Six.AddSeconds(second));
+        var at = program.IndexOf(state.Current!.Value);
+        return LineStanding.Of(program.Steps[at], state.Lines[at]);
+    }
+
+    /// <summary>It set the line back to its first phase: in the first round at 0:53 'get there' stood there again.</summary>
+    [Theory]
+    [InlineData(10)]
+    [InlineData(40)]
+    [InlineData(80)]
+    [InlineData(200)]
+    public void Thirty_seconds_more_are_added_to_the_phase_that_runs(int pressed)
+    {
+        var program = Program("jog 2 x 1:00 rest 30s\nplank 45s");
+        var start = At(0, RunEventKind.Start);
+        var before = Stands(program, [start], pressed);
+        var more = At(pressed, RunEventKind.More) with { Value = 30 };
+        var after = Stands(program, [start, more], pressed);
+        Assert.Equal((before.Phase, before.IntoMs), (after.Phase, after.IntoMs));
+        Assert.Equal(Math.Max(0, before.LeftMs) + 30_000, after.LeftMs);
+        Assert.Equal(Math.Max(0, before.LineLeftMs) + 30_000, after.LineLeftMs);
+    }
+
+    [Fact]
+    public void More_time_is_for_the_last_repetition_and_makes_none_of_them_slower()
+    {
+        var program = Program("front kick x10");
+        var work = program.Steps[0].Phases.Select((p, i) => (p, i)).First(x => x.p.Reps == 10);
+        var from = program.Steps[0].Phases.Take(work.i).Sum(p => p.Seconds);
+        var (start, at) = (At(0, RunEventKind.Start), (int)(from + (work.p.Seconds / 2)));
+        var more = At(at, RunEventKind.More) with { Value = 30 };
+        Assert.Equal(Stands(program, [start], at).Count, Stands(program, [start, more], at).Count);
+        Assert.Equal(10, Stands(program, [start, more], (int)(from + work.p.Seconds) + 20).Count);
+    }
+
+    /// <summary>'water: into pairs' and 'to the bags, with bags' were said.</summary>
+    [Fact]
+    public void Set_up_says_where_to_go_and_what_to_fetch_and_nothing_where_all_stays()
+    {
+        string Move(MatProgram program, int step) =>
+            program.Steps[step].Phases.First(p => p.Kind == PhaseKind.Move).Note;
+        var program = Program(
+            "jab, cross pairs 10/side [mitts]\nwater 1 min\ncross pairs 10/side [mitts]\nhook pairs 10/side [shields]\n"
+                + "lines 3 jobs x 1:00 change 20s: round kick | push-up | plank [4 bags]"
+        );
+        Assert.Equal(
+            ["into pairs, with mitts", "", "", "fetch shields", "to the bags"],
+            Enumerable.Range(0, 5).Select(n => Move(program, n))
+        );
+    }
+
+    [Fact]
+    public void A_screen_gets_what_its_clock_rests_on_and_the_last_word_about_everybody()
+    {
+        var program = Program("jab x5\ncross x5");
+        var (ana, guest) = (Key(50), Key(51));
+        List<RunEvent> all =
+        [
+            At(0, RunEventKind.Start),
+            At(1, RunEventKind.Roll, ana) with
+            {
+                Value = 1,
+            },
+            At(2, RunEventKind.Roll, guest, "Tuva") with
+            {
+                Value = 1,
+            },
+            At(3, RunEventKind.Roll, ana) with
+            {
+                Value = 2,
+            },
+            At(4, RunEventKind.Roll, guest) with
+            {
+                Value = 2,
+            },
+            At(9, RunEventKind.Go, Key(2)),
+            .. Enumerable.Range(10, 500).Select(n => At(n, RunEventKind.Note, text: $"note {n}")),
+            .. Enumerable.Range(10, 500).Select(n => At(n, RunEventKind.Count, Key(2)) with { Value = n }),
+        ];
+        var sent = RunEvent.ForScreens(all).ToList();
+        Assert.Equal(4, sent.Count);
+        var (whole, part) = (
+            RunState.Of(program, all, Six.AddSeconds(600)),
+            RunState.Of(program, sent, Six.AddSeconds(600))
+        );
+        Assert.Equal(whole.Roll.OrderBy(r => r.Who), part.Roll.OrderBy(r => r.Who));
+        Assert.Equal(whole.Lines, part.Lines);
+    }
+
+    [Theory]
+    [InlineData(0, 300, true)]
+    [InlineData(0, 601, false)]
+    [InlineData(200, 5000, true)]
+    [InlineData(900, 5000, false)]
+    public void A_run_may_be_a_mistake_for_ten_minutes(int ended, int now, bool may)
+    {
+        var program = Program("jab x5");
+        List<RunEvent> events = [At(0, RunEventKind.Start)];
+        if (ended > 0)
+            events.Add(At(ended, RunEventKind.End));
+        Assert.Equal(may, RunState.Of(program, events, Six.AddSeconds(now)).MayBeAMistake(Six.AddSeconds(now)));
+    }
+
     [Fact]
     public void Events_that_come_twice_or_out_of_order_change_nothing()
     {

@@ -155,7 +155,7 @@ public sealed class MatBooksTests(Loft loft)
     private static async Task<KeptRounds?> Keep(Desk desk, string name, RoundRequest request)
     {
         var saved = await desk.Get<RoundsBook>()
-            .Keep(Guid.CreateVersion7(), name, request, NamingSchool.Generic, Cancel);
+            .Keep(Guid.CreateVersion7(), null, name, request, NamingSchool.Generic, Cancel);
         await desk.Save();
         return saved.Row;
     }
@@ -180,7 +180,7 @@ public sealed class MatBooksTests(Loft loft)
     public async Task A_name_that_no_sheet_could_call_is_refused(string name)
     {
         await using var desk = await loft.Sit();
-        var saved = await desk.Get<RoundsBook>().Keep(Guid.NewGuid(), name, Asked, NamingSchool.Generic, Cancel);
+        var saved = await desk.Get<RoundsBook>().Keep(Guid.NewGuid(), null, name, Asked, NamingSchool.Generic, Cancel);
         Assert.Null(saved.Row);
         Assert.Equal(["Name"], saved.Errors.All.Select(e => e.Field));
     }

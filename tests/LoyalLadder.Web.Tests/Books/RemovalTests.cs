@@ -116,15 +116,15 @@ public sealed class RemovalTests(Loft loft)
         StaffDraft As(AppUser person, Role role) => new(person.DisplayName, person.Email!, role, null);
         Assert.Equal(
             ["Role"],
-            (await staff.Change(head.Id, As(head, Role.Instructor), null, Cancel)).All.Select(e => e.Field)
+            (await staff.Change(head.Id, null, As(head, Role.Instructor), null, Cancel)).All.Select(e => e.Field)
         );
-        Assert.False((await staff.Change(other.Id, As(other, Role.Head), null, Cancel)).Any);
-        Assert.False((await staff.Change(head.Id, As(head, Role.Instructor), null, Cancel)).Any);
+        Assert.False((await staff.Change(other.Id, null, As(other, Role.Head), null, Cancel)).Any);
+        Assert.False((await staff.Change(head.Id, null, As(head, Role.Instructor), null, Cancel)).Any);
         Assert.Equal(
             ["Role"],
-            (await staff.Change(other.Id, As(other, Role.Assistant), null, Cancel)).All.Select(e => e.Field)
+            (await staff.Change(other.Id, null, As(other, Role.Assistant), null, Cancel)).All.Select(e => e.Field)
         );
-        Assert.True((await staff.Change(Guid.NewGuid(), As(other, Role.Head), null, Cancel)).Any);
+        Assert.True((await staff.Change(Guid.NewGuid(), null, As(other, Role.Head), null, Cancel)).Any);
         Assert.Equal(
             ["Email"],
             (

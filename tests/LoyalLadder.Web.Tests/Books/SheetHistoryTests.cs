@@ -22,6 +22,44 @@ public sealed class SheetHistoryTests(Loft loft)
         await desk.Save();
     }
 
+    /// <summary>One key on a sheet that was opened anew took back all that it began with, beside a colleague.</summary>
+    [Fact]
+    public async Task Undo_never_takes_back_what_a_sheet_began_with()
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin("jab x1\ncross x1\nhook x1");
+        Assert.Null(await history.UndoLast(lesson, Cancel));
+        await Change(desk, lesson, 0, "jab x2");
+        Assert.NotNull(await history.UndoLast(lesson, Cancel));
+        Assert.Null(await history.UndoLast(lesson, Cancel));
+        Assert.Equal("jab x1|cross x1|hook x1", await desk.Text(lesson));
+    }
+
+    [Theory]
+    [InlineData(5, false)]
+    [InlineData(6, true)]
+    public async Task Many_lines_taken_out_at_once_are_offered_back_until_they_are_back(int lines, bool isOffered)
+    {
+        await using var desk = await loft.Sit();
+        var history = desk.Get<SheetHistory>();
+        var lesson = await desk.Begin(string.Join('\n', Enumerable.Range(1, 8).Select(n => $"jab x{n}")));
+        var rows = await desk.Rows(lesson);
+        await desk.Get<PickedLines>().Remove(lesson, [.. rows.Take(lines).Select(r => r.Id)], Cancel);
+        await desk.Save();
+        var offered = await history.LastTakenOut(lesson, Cancel);
+        Assert.Equal(isOffered ? lines : null, offered?.Lines);
+        // another step later it is still offered
+        await Change(desk, lesson, 0, "cross x9");
+        Assert.Equal(offered, await history.LastTakenOut(lesson, Cancel));
+        if (offered is null)
+            return;
+        await history.Undo(lesson, offered.Batch, Cancel);
+        await desk.Save();
+        Assert.Null(await history.LastTakenOut(lesson, Cancel));
+        Assert.Equal(8, (await desk.Rows(lesson)).Count);
+    }
+
     [Fact]
     public async Task What_is_undone_is_ones_own_last_save_and_never_a_colleagues()
     {

@@ -186,6 +186,7 @@ public sealed class DeskTests
         );
         ines.Until(() => ines.Text("#picked-count") == "3 lines");
         ines.Press("x");
+        ines.Press("x");
         ines.Until(() => ines.Texts(".line .dose") is ["30s"]);
         ines.Click(".line:nth-of-type(2) .at");
         ines.Click(".tools [data-key='m']");

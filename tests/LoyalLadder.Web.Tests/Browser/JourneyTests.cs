@@ -53,6 +53,7 @@ public sealed class JourneyTests
         ines.Until(() => ines.Texts(".line .dose")[0] == "x21");
         Assert.NotEqual(before, ines.Find("#headline").GetAttribute("title"));
         ines.Press("x");
+        ines.Press("x");
         ines.Until(() => ines.Texts(".line .dose")[0] == "5/side");
         ines.Press("u");
         ines.Until(() => ines.Texts(".line .dose")[0] == "x21");
@@ -128,7 +129,7 @@ public sealed class JourneyTests
         ines.Until(() => ines.Text("#title") == "wibble wobble");
         ines.Click("[data-do=others]");
         ines.Hold("#end", () => ines.Has("#over:not([hidden])"));
-        ines.Until(() => ines.Has("#log form"));
+        ines.Until(() => ines.Has("#to-log:not([hidden])"));
         ines.IsAccessible("Mat, over");
         ines.HasNoScriptErrors();
         ines.Go(sheet.Replace("/sheets/", "/diary/", StringComparison.Ordinal));
@@ -217,7 +218,7 @@ public sealed class JourneyTests
         head.Type("#quick-line", "jab, cross 8/side" + Keys.Enter);
         head.Until(() => head.Texts(".line .dose").Contains("8/side"));
         head.Go(head.Path.Replace("/sheets/", "/mat/", StringComparison.Ordinal));
-        head.Press(" ");
+        head.StartByKey();
         head.Until(() => head.Run("return document.body.dataset.state") == "running");
         head.HasNoScriptErrors();
     }
@@ -278,7 +279,7 @@ public sealed class JourneyTests
         );
         ines.Until(() => ines.Text("#title").Length > 0);
         var mat = ines.Path;
-        ines.Press(" ");
+        ines.StartByKey();
         ines.Until(() => ines.Run("return document.body.dataset.state") == "running");
         var second = ines.Text("#next li b");
 

@@ -108,7 +108,7 @@ public sealed class MatTests
             Judge($"{width}, waiting");
         }
         Assert.Contains("kick pads", ines.Text(".kit"), StringComparison.Ordinal);
-        ines.Press(" ");
+        ines.StartByKey();
         ines.Until(() => State(ines) == "running");
         var lines = int.Parse(
             ines.Run("return document.querySelectorAll('#plan .line').length"),
@@ -155,7 +155,7 @@ public sealed class MatTests
             Begin(ines, "## Pads\n#14 pairs 6/side [kick pads]\ntalk about guard\nrounds \"Gulls\" 2 x 1:00 rest 20s")
         );
         ines.Until(() => ines.Has("#plan .line"));
-        ines.Press(" ");
+        ines.StartByKey();
         ines.Until(() => State(ines) == "running");
         // a number says what it is, count by count, and what the holder shows
         Assert.StartsWith("#14", ines.Text("#title"), StringComparison.Ordinal);
@@ -175,7 +175,7 @@ public sealed class MatTests
         ines.SignIn(DemoSchool.Head);
         ines.Go(Begin(ines, "## Pads\njab, cross 10/side brisk\npush-up x10"));
         ines.Until(() => ines.Has("#plan .line"));
-        ines.Press(" ");
+        ines.StartByKey();
         ines.Until(() => State(ines) == "running");
         ines.Press("s");
         // clicks for both counts of a repetition, a word for each
@@ -194,7 +194,7 @@ public sealed class MatTests
         int.Parse(screen.Run($"return {script}"), CultureInfo.InvariantCulture);
 
     [Fact]
-    public async Task An_end_by_mistake_is_taken_back_and_the_log_stands_on_the_same_screen()
+    public async Task An_end_by_mistake_is_taken_back_and_the_log_is_one_press_away()
     {
         await using var server = await LadderServer.Start();
         using var ines = Screen.SignedIn(server);
@@ -219,12 +219,14 @@ public sealed class MatTests
         ines.Press(Keys.ArrowRight);
         ines.Until(() => ines.Text("#title") == "cross");
         ines.Press(Keys.ArrowRight);
-        ines.Until(() => State(ines) == "over" && ines.Has("#log form"));
-        // the form is fetched once more when the last press is with the school: each look is one look
+        ines.Until(() => State(ines) == "over" && ines.Has("#to-log:not([hidden])"));
+        // the diary's own log, filled in from the run
+        ines.Click("#to-log");
+        ines.Until(() => ines.Path.StartsWith("/diary/", StringComparison.Ordinal) && ines.Has(".roll-one"));
         string Look(string what) => ines.Run($"return document.querySelector('{what} ?? ''");
-        ines.Until(() => Look("#log .roll-one:nth-child(2) input:checked + span')?.textContent") == "late");
-        ines.Until(() => Look("#log textarea')?.value").Contains("Guests: Tuva", StringComparison.Ordinal));
-        ines.Click("#log button.main");
+        ines.Until(() => Look(".roll-one:nth-child(2) input:checked + span')?.textContent") == "late");
+        ines.Until(() => Look("#notes')?.value").Contains("Guests: Tuva", StringComparison.Ordinal));
+        ines.Click("form[method=post] button.main");
         ines.Until(() => ines.Path == "/");
         Assert.Contains("Kites", ines.Text(".said"), StringComparison.Ordinal);
         await using var db = server.Owner();
@@ -288,7 +290,7 @@ public sealed class MatTests
         Assert.True(touches < 40, $"{touches} touches");
         ines.Until(() => State(ines) == "over");
         line.Mend();
-        ines.Until(() => ines.Run(Unsent) == "0" && ines.Has("#log form"));
+        ines.Until(() => ines.Run(Unsent) == "0" && ines.Has("#to-log:not([hidden])"));
         await using var db = server.Owner();
         var lesson = Guid.Parse(mat.Split('/')[^1]);
         var kinds = await db
@@ -299,7 +301,8 @@ public sealed class MatTests
             .ToListAsync(TestContext.Current.CancellationToken);
         Assert.Equal(21, kinds.Count);
         Assert.Equal(19, kinds.Count(k => k == Core.Lessons.Running.RunEventKind.Go));
-        Assert.Equal(20, ines.Texts("#log tbody tr").Count);
+        ines.Click("#to-log");
+        ines.Until(() => ines.Texts("tbody tr").Count == 20);
     }
 
     private const string Unsent =
@@ -422,7 +425,7 @@ public sealed class MatTests
         Assert.Equal(first, ines.Run("return said[0]"));
         ines.Go(Begin(ines, "## Pads\nrounds \"Gulls\" 2 x 1:00 rest 20s"));
         ines.Until(() => ines.Has("#plan .line"));
-        ines.Press(" ");
+        ines.StartByKey();
         ines.Until(() => State(ines) == "running");
         ines.Press("s");
         ines.Until(() => ines.Text(".mat-call .call-now") == first);

@@ -125,6 +125,14 @@ internal sealed class Screen : IDisposable
     public void Choose(string css, string words) =>
         new SelectElement(Find(css)).SelectByText(words, partialMatch: true);
 
+    /// <summary>Starts a class by its key: pressed by mistake it only asks.</summary>
+    public void StartByKey()
+    {
+        Press(" ");
+        Until(() => Has("#did:not([hidden])"));
+        Press(" ");
+    }
+
     /// <summary>Keys to whatever has the focus, as a hand on the keyboard gives them.</summary>
     public void Press(string keys) => _driver.SwitchTo().ActiveElement().SendKeys(keys);
 

@@ -422,7 +422,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
         using var ines = await Visitor.SignedIn(demo.Server);
         var sheet = await Sheets.Begin(ines, "## Basics\nclinch knee x5", "Little Gulls", "2041-06-09");
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
-        Assert.Equal($"{sheet}#checks", (await ines.Get(mat)).Headers.Location!.ToString());
+        Assert.Equal($"{mat}/ready", (await ines.Get(mat)).Headers.Location!.ToString());
         var stop = (await ines.Page(sheet)).QuerySelectorAll(".check.stop").Single();
         var (name, act) = (
             stop.QuerySelector("input")!.GetAttribute("name")!,

@@ -221,7 +221,7 @@ public sealed class ProgressPageTests
         await ines.Post(grading, $"{grading}?handler=Close");
         Assert.Contains(
             "Give every candidate a result first",
-            (await ines.Page(grading)).QuerySelector(".said")!.TextContent,
+            (await ines.Page(grading)).QuerySelector(".said.stop")!.TextContent,
             StringComparison.Ordinal
         );
         var met = page.QuerySelector($"#c-{candidates[0]} input[name=met]")?.GetAttribute("value") ?? "";
@@ -243,6 +243,10 @@ public sealed class ProgressPageTests
             await Rank(ines, student),
             Visitor.Read(page.QuerySelector($"#c-{candidates[0]} .rope span")).Split(" to ")[1].Split('·')[0].Trim()
         );
+        await using (var db = server.Owner())
+            await db
+                .Gradings.IgnoreQueryFilters()
+                .ExecuteUpdateAsync(g => g.SetProperty(x => x.On, new DateOnly(2041, 5, 7)));
         await ines.Post(grading, $"{grading}?handler=Close");
         Assert.Equal(becomes, await Rank(ines, student));
         Assert.Contains(

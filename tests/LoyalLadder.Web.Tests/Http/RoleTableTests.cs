@@ -71,6 +71,10 @@ public sealed partial class RoleTableTests
         2 POST /material/numbered/{id:guid}?handler=EndHome
         0 GET /practice/{secret}
         1 GET /mat/{id:guid}/{show?}
+        1 GET /mat/{id:guid}/ready
+        2 POST /mat/{id:guid}/ready?handler=Mend
+        2 POST /mat/{id:guid}/ready?handler=Anyway
+        2 POST /mat/{id:guid}/{show?}?handler=Discard
         2 GET /mat/{id:guid}/{show?}?handler=Care
         1 GET /mat/{id:guid}/{show?}?handler=Events
         1 GET /mat/{id:guid}/{show?}?handler=Fit
@@ -103,6 +107,9 @@ public sealed partial class RoleTableTests
         2 POST /school/timetable?handler=Extra
         2 POST /school/timetable?handler=Usual
         2 POST /sheets?handler=Copy
+        2 POST /sheets?handler=Restore
+        2 POST /sheets/{id:guid}?handler=Delete
+        2 POST /sheets/{id:guid}/settle?handler=Restore
         1 GET /term
         3 POST /term
         3 POST /term?handler=Remove

@@ -39,9 +39,15 @@ internal sealed record ShownForm(string Page, string To, IElement Form)
             }
         );
 
-    /// <summary>Whether it says what was seen when it was filled: a version, or the values themselves.</summary>
+    /// <summary>Whether it makes something new, under a key of its own.</summary>
+    public bool Makes =>
+        Form.QuerySelector("input[name=Key]") is not null
+        && Form.QuerySelector("input[name=Edit]")?.GetAttribute("value") is null or "";
+
+    /// <summary>Whether it says what was seen when it was filled: a version or the values, in a field or with the button.</summary>
     public bool SaysWhatWasSeen =>
-        Form.QuerySelectorAll("input[type=hidden][name]")
+        Form.QuerySelectorAll("[formaction*='version=']").Length > 0
+        || Form.QuerySelectorAll("input[type=hidden][name]")
             .Select(f => f.GetAttribute("name")!)
             .Any(n =>
                 n.Contains("version", StringComparison.OrdinalIgnoreCase)
@@ -103,7 +109,7 @@ internal static class SchoolForms
         return found;
     }
 
-    /// <summary>A page's route with the names of what it is asked: two sheets are one page, a sheet and its line being edited are two.</summary>
+    /// <summary>A page's route with what it is asked: two sheets are one page, a sheet and its line being edited are two.</summary>
     private static string Shape(string path)
     {
         var parts = path.Split('?');

@@ -48,6 +48,8 @@ public sealed class DeployTests
                 StringComparison.Ordinal
             );
             await Used(visitor);
+            using var direct = await Visitor.SignedIn(web.Address);
+            await Kept(direct);
             await using var owner = LadderDatabase.AsOwner(database.Owner);
             Assert.Equal(
                 ["127.0.0.1"],
@@ -60,6 +62,35 @@ public sealed class DeployTests
             await nginx.WaitForExitAsync(Cancel);
             Directory.Delete(folder, recursive: true);
         }
+    }
+
+    /// <summary>
+    /// Every script, style and font of a page comes packed and is kept: asked again it is not sent again. The page itself is small.
+    /// </summary>
+    private static async Task Kept(Visitor visitor)
+    {
+        using var today = await visitor.Packed("/");
+        var page = await Visitor.Parse(today);
+        Assert.InRange((await today.Content.ReadAsByteArrayAsync(Cancel)).Length, 1_000, 40_000);
+        var parts = page.QuerySelectorAll("script[src], link[rel=stylesheet]")
+            .Select(e => e.GetAttribute("src") ?? e.GetAttribute("href")!)
+            .ToList();
+        Assert.True(parts.Count > 5, string.Join(' ', parts));
+        var bytes = 0L;
+        foreach (var part in parts)
+        {
+            using var first = await visitor.Packed(part);
+            Assert.Equal((part, HttpStatusCode.OK), (part, first.StatusCode));
+            bytes += (await first.Content.ReadAsByteArrayAsync(Cancel)).Length;
+            Assert.Equal((part, true), (part, first.Content.Headers.ContentEncoding.Count > 0));
+            Assert.NotNull(first.Headers.ETag);
+            using var again = new HttpRequestMessage(HttpMethod.Get, part);
+            again.Headers.IfNoneMatch.Add(first.Headers.ETag);
+            again.Headers.TryAddWithoutValidation("Accept-Encoding", "gzip, br");
+            using var second = await visitor.Send(again);
+            Assert.Equal((part, HttpStatusCode.NotModified), (part, second.StatusCode));
+        }
+        Assert.InRange(bytes, 10_000, 160_000);
     }
 
     private static async Task Used(Visitor visitor)

@@ -80,7 +80,7 @@ public static class SheetFile
             MaxCharactersInDocument = MostUnpacked,
         };
 
-    /// <summary>Looks through a document while it is unpacked, keeping none of it: what is too much is told before a tree is made.</summary>
+    /// <summary>Looks through a document while it is unpacked, keeping none of it: too much is told before a tree is made.</summary>
     private static void Guard(ZipArchiveEntry entry)
     {
         using var stream = entry.Open();

@@ -59,7 +59,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     public async Task<IActionResult> OnPostCellsAsync(string? cells)
     {
         if (FormJson.Read<TypedCell>(cells, MostCells) is not { } typed)
-            return StatusCode(StatusCodes.Status422UnprocessableEntity, $"1 to {MostCells} cells at once.");
+            return StatusCode(StatusCodes.Status422UnprocessableEntity, Say($"1 to {MostCells} cells at once."));
         var kept = await grids.Set(Track ?? Guid.Empty, Key, typed, Cancel);
         if (kept is null || !await Load())
             return NotFound();
@@ -87,14 +87,16 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     }
 
     [For(Role.Head)]
-    public async Task<IActionResult> OnPostTakeAsync()
+    public async Task<IActionResult> OnPostTakeAsync(string? seen)
     {
         if (!await Load() || Track is null)
             return NotFound();
         if (!ModelState.IsValid)
             return Page();
-        Look = await grids.Take(Track!.Value, Text ?? "", Key, Cancel);
-        if (!Look.CanBeTaken)
+        Look = await grids.Take(Track!.Value, Text ?? "", seen, Key, Cancel);
+        if (Look.IsOld)
+            Response.StatusCode = StatusCodes.Status409Conflict;
+        if (!Look.CanBeTaken || Look.IsOld)
             return Page();
         Tell(Say("The table is taken."));
         return Redirect(Address);

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using LoyalLadder.Core.Rounds;
 using LoyalLadder.Core.Syllabus;
+using LoyalLadder.Data;
 using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.Runs;
 using LoyalLadder.Data.Schools;
@@ -45,6 +46,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
                 return NotFound();
             (Form, Name, Made) = (RoundsForm.Of(found.ReadAsk()), found.Name, found.ReadCalls());
             Shown = id;
+            Version = found.Version;
         }
         await Show();
         return Page();
@@ -54,7 +56,17 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, RoundsBook book
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAsync(string? name)
     {
-        var saved = await book.Keep(Key, name ?? "", Form.Request(), (await Words()).Naming, Cancel);
+        var saved = await book.Keep(Key, Version, name ?? "", Form.Request(), (await Words()).Naming, Cancel);
+        if (saved.Theirs is { } theirs)
+        {
+            var by = await NameOf(theirs.ChangedById);
+            saved = RowSaved<KeptRounds>.Refused(
+                "Name",
+                Say(
+                    $"{by} changed “{theirs.Name}” meanwhile. Choose another name, or open theirs and keep yours from there."
+                )
+            );
+        }
         if (saved.Row is { } row)
         {
             Tell(

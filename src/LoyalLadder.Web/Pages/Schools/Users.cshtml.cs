@@ -67,11 +67,26 @@ public sealed class UsersModel(
             return Page();
         var draft = new StaffDraft(Form.DisplayName.Trim(), Form.Email.Trim(), Form.Role, Form.Password);
         var errors = Edit is { } id
-            ? await changes.Change(id, draft, User.Session(), Cancel)
+            ? await changes.Change(id, Seen(), draft, User.Session(), Cancel)
             : await changes.Add(Key, draft, Cancel);
         ShowErrors(errors, "Form.");
         return errors.Any ? Page() : Tell(Say($"{draft.DisplayName} is saved."), "/school/users");
     }
+
+    /// <summary>How the person stood when the form was filled, as it says.</summary>
+    private StaffSeen? Seen() => SeenName is null ? null : new StaffSeen(SeenName, SeenEmail ?? "", SeenRole);
+
+    [BindProperty]
+    public string? SeenName { get; set; }
+
+    [BindProperty]
+    public string? SeenEmail { get; set; }
+
+    [BindProperty]
+    public Role SeenRole { get; set; }
+
+    /// <summary>The person whom the form is about as they stand now; null for a new one.</summary>
+    public AppUser? Edited => Staff.Find(u => u.Id == Edit);
 
     /// <summary>The link of an invitation that was made just now; it is shown once.</summary>
     public string? Link { get; private set; }

@@ -61,13 +61,16 @@ public sealed class DraftModel(
 
     /// <summary>Keeps what the class's lessons are made of, and drafts it so.</summary>
     [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostPartsAsync(string? text) =>
-        await Drafted(await parts.Keep(ClassId, text, Cancel), text);
+    public async Task<IActionResult> OnPostPartsAsync(string? text, string? seen) =>
+        await Drafted(await parts.Keep(ClassId, seen, text, Cancel), text);
 
     /// <summary>The same, as a kept sheet has it.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostPartsFromAsync(Guid kept) =>
         await Drafted(await parts.KeepFrom(ClassId, kept, Date, Cancel), null);
+
+    /// <summary>What is chosen now, so that nobody writes over what somebody else chooses meanwhile.</summary>
+    public string PartsSeen { get; private set; } = "";
 
     private async Task<IActionResult> Drafted(string? problem, string? typed)
     {
@@ -87,6 +90,7 @@ public sealed class DraftModel(
             return false;
         Sheet = sheet;
         PartsText = LessonParts.Write(sheet.Parts);
+        PartsSeen = await parts.Chosen(ClassId, Cancel);
         var band = sheet.Lesson.Class!.Band;
         KeptSheets = [.. (await keptSheets.All(Cancel)).Where(k => k.Band == band)];
         return true;

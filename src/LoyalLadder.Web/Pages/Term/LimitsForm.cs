@@ -56,4 +56,6 @@ public sealed class ThingField
     public bool SeenIn { get; set; }
 
     public int? SeenWanted { get; set; }
+
+    public AskedThing Asked => new(Learnable ?? "", IsIn, Wanted, SeenIn, SeenWanted);
 }

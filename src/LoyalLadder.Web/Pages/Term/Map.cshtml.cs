@@ -167,25 +167,11 @@ public sealed class MapModel(
         var added = await Added();
         if (!ModelState.IsValid)
             return await Again(nameof(ThingField));
-        var left = await Terms.SetThings(
-            Read,
-            [
-                .. (things ?? []).Select(t => new AskedThing(
-                    t.Learnable ?? "",
-                    t.IsIn,
-                    t.Wanted,
-                    t.SeenIn,
-                    t.SeenWanted
-                )),
-            ],
-            added,
-            Cancel
-        );
+        var left = await Terms.SetThings(Read, [.. (things ?? []).Select(t => t.Asked)], added, Cancel);
         if (left.Count > 0)
             Refuse(
-                Say(
-                    $"Somebody changed these meanwhile, and theirs stand: {string.Join(", ", left)}. The others are saved as you have them."
-                )
+                Say($"Somebody changed these meanwhile, and theirs stand: {string.Join(", ", left)}. ")
+                    + Say("The others are saved as you have them.")
             );
         return Redirect(Address());
     }

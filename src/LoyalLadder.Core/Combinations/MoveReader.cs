@@ -49,30 +49,46 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     }
 
     /// <summary>
-    /// Words that were mistyped by a letter, put right: each that no name has becomes the nearest that one has, and what comes out has
-    /// to be known as a whole; null where nothing does.
+    /// Words that were mistyped by a letter, put right: each that no name has becomes one that a name has, and what comes out has to be
+    /// known as a whole.
     /// </summary>
+    /// <returns>Null where nothing was mistyped, or nothing that is known comes out.</returns>
     public Combination? Mended(string words)
     {
         var all = words.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         if (all.Length is 0 or > MostMendedWords)
             return null;
-        var mended = all.Select(Nearest).ToList();
-        return mended.SequenceEqual(all) ? null : ReadSpoken(string.Join(' ', mended));
+        List<string> tries = [""];
+        foreach (var word in all)
+            tries = [.. tries.SelectMany(t => Near(word).Select(n => $"{t} {n}")).Take(MostTries)];
+        var typed = string.Join(' ', all);
+        return tries
+            .Select(t => t.TrimStart())
+            .Where(t => t != typed)
+            .Select(ReadSpoken)
+            .FirstOrDefault(m => m is not null);
     }
 
-    private const int MostMendedWords = 40;
+    private const int MostMendedWords = 40,
+        MostTries = 60;
 
-    /// <summary>The known word nearest to one, a letter away at most; the word itself where it is known or none is near.</summary>
-    private string Nearest(string word)
+    /// <summary>The word itself where it is known or none is near; else known words a letter away, those that name a move first.</summary>
+    private List<string> Near(string word)
     {
-        var key = NameKey.Of(word.Trim(',', '.', ';'));
+        var typed = word.Trim(',', '.', ';');
+        var key = NameKey.Of(typed);
         if (key.Length < 3 || vocabulary.Catalogue.IsWord(key))
-            return word;
-        var near = vocabulary.Catalogue.WordsBeginningWith(key[0]).Where(k => Catalogue.Distance(key, k) == 1).ToList();
-        // of several the one that names something by itself, in English before other languages
-        var meant = near.FirstOrDefault(n => Moves.Names.Only(n) is not null) ?? near.FirstOrDefault();
-        return meant is null ? word : word.Replace(word.Trim(',', '.', ';'), meant, StringComparison.Ordinal);
+            return [word];
+        // a word that only looks like a plural is as near as its singular
+        var whole = typed.ToLowerInvariant();
+        var near = vocabulary
+            .Catalogue.WordsBeginningWith(key[0])
+            .Where(k => Catalogue.Distance(key, k) == 1 || Catalogue.Distance(whole, k) == 1)
+            .OrderBy(k => Moves.Names.Only(k) is { IsExercise: false } ? 0 : 1)
+            .Select(k => word.Replace(typed, k, StringComparison.Ordinal))
+            .Take(6)
+            .ToList();
+        return near.Count == 0 ? [word] : near;
     }
 
     private Combination Spoken(string words)

@@ -21,7 +21,11 @@ public sealed record Candidacy(
     IReadOnlyList<DateOnly> LastDays,
     IReadOnlyDictionary<string, int> Stages,
     IReadOnlyDictionary<Guid, int> Signers
-);
+)
+{
+    /// <summary>Lessons a week that people of their class come to on average; null for who is in none.</summary>
+    public double? ClassPerWeek { get; init; }
+}
 
 /// <summary>How somebody stands before the next rank.</summary>
 /// <param name="Next">The rank to work for; null at the top.</param>
@@ -29,16 +33,22 @@ public sealed record Candidacy(
 /// <param name="IsDrifting">Away for much longer than usual.</param>
 public sealed record Standing(Rank? Next, Readiness Readiness, bool IsDrifting)
 {
-    /// <summary>How the people of a group stand: each one's pace is reckoned with that of all of them.</summary>
+    /// <summary>
+    /// How people stand. Each one's pace is reckoned with that of their class, so that it is the same on whichever list they are read.
+    /// </summary>
     public static IReadOnlyList<Standing> Of(
         Core.Syllabus.Syllabus syllabus,
         IReadOnlyList<Candidacy> people,
         DateOnly today
     )
     {
-        var recent = people.Select(p => Recent(p, today)).ToList();
-        var perWeek = people.Count == 0 ? 0 : recent.Average() / Attending.Weeks;
-        return [.. people.Zip(recent, (p, lessons) => Of(syllabus, p, new Attending(lessons, perWeek), today))];
+        return [.. people.Select(p => Of(syllabus, p, PaceOf(p, today), today))];
+    }
+
+    private static Attending PaceOf(Candidacy person, DateOnly today)
+    {
+        var recent = Recent(person, today);
+        return new Attending(recent, person.ClassPerWeek ?? (double)recent / Attending.Weeks);
     }
 
     private static int Recent(Candidacy person, DateOnly today) =>

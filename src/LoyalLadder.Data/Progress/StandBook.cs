@@ -129,6 +129,7 @@ public sealed class StandBook(
         var stages = await Stages(ids, Asked(ladder, students), cancel);
         var signed = await Signatures(ids, cancel);
         var came = await Attendance(ids, cancel);
+        var paces = await ClassPaces(today, cancel);
         var people = students.ConvertAll(s => new Candidacy(
             s.RankId,
             BandOf(s),
@@ -138,7 +139,10 @@ public sealed class StandBook(
             came.GetValueOrDefault(s.Id)?.Last ?? [],
             stages.GetValueOrDefault(s.Id) ?? [],
             signed.GetValueOrDefault(s.Id) ?? []
-        ));
+        )
+        {
+            ClassPerWeek = ClassOf(s) is { } own && paces.TryGetValue(own, out var pace) ? pace : null,
+        });
         return
         [
             .. students
@@ -154,6 +158,40 @@ public sealed class StandBook(
                 .Select(n => n.StudentId)
                 .ToListAsync(cancel),
         ];
+
+    /// <summary>The class that somebody is reckoned with; of several always the same one, in whatever order they were read.</summary>
+    private static Guid? ClassOf(Student student) =>
+        student.Enrolments.Select(e => (Guid?)e.ClassId).Order().FirstOrDefault();
+
+    private sealed record ClassCame(Guid ClassId, int People, int Lessons);
+
+    /// <summary>Lessons a week that people of each class came to on average in the last weeks.</summary>
+    private Task<Dictionary<Guid, double>> ClassPaces(DateOnly today, CancellationToken cancel)
+    {
+        var since = today.AddDays(-7 * Attending.Weeks);
+        return memory.Of(
+            string.Create(CultureInfo.InvariantCulture, $"class paces {today.DayNumber}"),
+            Remembered.Progress,
+            async () =>
+                (
+                    await db
+                        .Database.SqlQuery<ClassCame>(
+                            $"""
+                            SELECT e.class_id, count(DISTINCT e.student_id)::int AS people,
+                                   count(a.id) FILTER (WHERE l."on" > {since} AND a.presence <> 'Watching')::int AS lessons
+                            FROM enrolments e
+                            JOIN students s ON s.id = e.student_id AND NOT s.is_erased AND s.put_away_at IS NULL
+                            LEFT JOIN attendances a ON a.student_id = e.student_id
+                            LEFT JOIN logs l ON l.id = a.log_id
+                            WHERE e.school_id = {db.SchoolId}
+                            GROUP BY e.class_id
+                            """
+                        )
+                        .ToListAsync(cancel)
+                ).ToDictionary(c => c.ClassId, c => (double)c.Lessons / c.People / Attending.Weeks),
+            cancel
+        );
+    }
 
     private static AgeBand? BandOf(Student student) =>
         // of several classes always the same one, in whatever order they were read

@@ -125,6 +125,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
                     return Say("This lesson is logged: it was taught.");
                 if (!state.MayBeAMistake(time.GetUtcNow()))
                     return Say("It has run for too long to be a mistake: end it, and log what was done.");
+                db.RunEvents.RemoveRange(run.Events);
                 db.Runs.Remove(run);
                 return (string?)null;
             },

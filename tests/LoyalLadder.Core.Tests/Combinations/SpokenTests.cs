@@ -1,5 +1,4 @@
 using LoyalLadder.Core.Combinations;
-using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Techniques;
 

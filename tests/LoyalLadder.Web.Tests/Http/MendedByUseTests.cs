@@ -57,7 +57,7 @@ public sealed class MendedByUseTests
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
-        var sheet = await Sheet(ines, "## Pads\nhead-height round kick 10/side brisk\nsparring 3 x 2:00");
+        var sheet = await Sheets.Begin(ines, "## Basics\nclinch knee x5", "Little Gulls", "2041-06-09");
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         Assert.Equal($"{mat}/ready", (await ines.Get(mat)).Headers.Location?.ToString());
         var ready = await ines.Page($"{mat}/ready");
@@ -160,7 +160,7 @@ public sealed class MendedByUseTests
             .OrderBy(g => g.Id)
             .FirstAsync(g => g.ClosedAt == null, Cancel);
         var page = $"/gradings/{grading.Id}";
-        var student = (await ines.Page(page)).QuerySelector(".joiners input")!.GetAttribute("value")!;
+        var student = (await ines.Page(page)).QuerySelectorAll(".joiners input")[^1].GetAttribute("value")!;
         await ines.Post(page, $"{page}?handler=Join", ("student", student));
         await db.Entry(grading).Collection(g => g.Candidates).LoadAsync(Cancel);
         var candidate = await db.Candidates.IgnoreQueryFilters().SingleAsync(c => c.GradingId == grading.Id, Cancel);

@@ -58,7 +58,7 @@ public sealed class DeployTests
         }
         finally
         {
-            nginx.Kill();
+            nginx.Kill(entireProcessTree: true);
             await nginx.WaitForExitAsync(Cancel);
             Directory.Delete(folder, recursive: true);
         }

@@ -330,6 +330,8 @@ public sealed partial class RoleTableTests
         "GET /mat/{id:guid}/{show?}?handler=Program",
         "POST /mat/{id:guid}/{show?}?handler=Events",
         "POST /mat/{id:guid}/{show?}?handler=Fit",
+        "POST /mat/{id:guid}/{show?}?handler=Discard",
+        "GET /mat/{id:guid}/ready",
         "GET /diary/{id:guid}",
         "POST /diary/{id:guid}",
     ];

@@ -35,6 +35,9 @@ public sealed class ReadyModel(OwnSchool own, TimeProvider time, LessonSheets sh
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostMendAsync(string? code, Guid? line)
     {
+        // a hall's tablet runs lessons; what is wrong with one is settled by whoever signs for it
+        if (!CanPlan)
+            return Forbid();
         if (!await settling.Mend(Id, code ?? "", line, Cancel))
             Refuse(Say("The sheet has changed meanwhile; this is how it stands now."));
         return Redirect($"{Mat}/ready");
@@ -44,6 +47,8 @@ public sealed class ReadyModel(OwnSchool own, TimeProvider time, LessonSheets sh
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostAnywayAsync(string? reason)
     {
+        if (!CanPlan)
+            return Forbid();
         if (!await Load())
             return NotFound();
         foreach (var stop in Stops)

@@ -8,6 +8,8 @@ const waiting = new Map();
 document.addEventListener('htmx:responseError', e => {
   const { xhr, requestConfig, target, elt } = /** @type {CustomEvent} */ (e).detail;
   if (xhr.status !== 401 || !box()) return;
+  // what is only looked up while somebody types waits for what they send: the keys must not be taken from under their hands
+  if (requestConfig.verb === 'get' && elt.matches('input, textarea')) return;
   waiting.set(`${requestConfig.verb} ${requestConfig.path}`, { requestConfig, target, elt });
   if (!box().open) ask();
 });

@@ -21,6 +21,7 @@ internal sealed class DemoLessons(
     GroupBook groups,
     EvidenceBook evidence,
     SyllabusBook syllabus,
+    RoundsBook rounds,
     TimetableBook timetable,
     TimeProvider time,
     Random chance
@@ -51,7 +52,7 @@ internal sealed class DemoLessons(
     {
         var clock = new DemoClock(time);
         var sheets = Sheets(clock);
-        var runs = new LessonRuns(db, sheets, new RoundsBook(db, own, syllabus), clock);
+        var runs = new LessonRuns(db, sheets, rounds, clock);
         var logs = new LessonLogs(db, scope, own, sheets, runs, evidence, syllabus, clock);
         var today = SchoolTime.Today(school, time);
         for (var i = 0; i < classes.Count; i++)

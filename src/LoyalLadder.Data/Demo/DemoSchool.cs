@@ -28,6 +28,7 @@ public sealed class DemoSchool(
     KeptSheetBook kept,
     EvidenceBook evidence,
     SyllabusBook syllabus,
+    RoundsBook rounds,
     TimetableBook timetable,
     TermBook terms,
     TermMaps maps,
@@ -109,7 +110,7 @@ public sealed class DemoSchool(
         await ladder.Ask(cancel);
         await material.Keep(cancel);
         await KeepRounds(card, cancel);
-        await new DemoLessons(db, scope, own, groups, evidence, syllabus, timetable, time, _chance).Teach(
+        await new DemoLessons(db, scope, own, groups, evidence, syllabus, rounds, timetable, time, _chance).Teach(
             Weeks,
             card,
             staff,
@@ -131,14 +132,7 @@ public sealed class DemoSchool(
             Focus = [new FocusRequest("knees", 0.3m), new FocusRequest("low kick", 0.2m)],
             Seed = 4017,
         };
-        var kept = await new RoundsBook(db, own, syllabus).Keep(
-            Guid.CreateVersion7(),
-            null,
-            "Thursday pads",
-            ask,
-            school.Naming,
-            cancel
-        );
+        var kept = await rounds.Keep(Guid.CreateVersion7(), null, "Thursday pads", ask, school.Naming, cancel);
         if (kept.Errors.Any)
             throw new InvalidOperationException(kept.Errors.First);
     }

@@ -12,10 +12,23 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.PadRounds;
 
 /// <summary>Makes called rounds over what the school teaches, and keeps them under names.</summary>
-public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syllabus)
+public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syllabus, SchoolMemory memory)
 {
-    /// <summary>The rounds that somebody asks for, or why there are none, by field.</summary>
-    public async Task<RoundsMade> Make(RoundRequest request, NamingSchool naming, CancellationToken cancel)
+    /// <summary>Rounds of a school that are remembered at once; each takes the place of an earlier one.</summary>
+    private const int Slots = 64;
+
+    /// <summary>
+    /// The rounds that somebody asks for, or why there are none, by field. The same ask has the same rounds, so that a page that is
+    /// looked at again does not make them again.
+    /// </summary>
+    public Task<RoundsMade> Make(RoundRequest request, NamingSchool naming, CancellationToken cancel)
+    {
+        var ask = $"{JsonSerializer.Serialize(request, MatJson.Options)} {naming}";
+        var slot = (uint)string.GetHashCode(ask, StringComparison.Ordinal) % Slots;
+        return memory.At($"rounds {slot}", ask, Remembered.Progress, () => MakeAnew(request, naming, cancel), cancel);
+    }
+
+    private async Task<RoundsMade> MakeAnew(RoundRequest request, NamingSchool naming, CancellationToken cancel)
     {
         var facts = await own.Facts(cancel);
         var material = facts.Material;

@@ -1,6 +1,11 @@
 using System.Net;
+using LoyalLadder.Core.Rounds;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Data;
 using LoyalLadder.Data.Gradings;
+using LoyalLadder.Data.PadRounds;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace LoyalLadder.Web.Tests.Http;
 
@@ -262,6 +267,26 @@ public sealed class MendedByUseTests
         );
         var words = Visitor.Read((await ines.Page("/school/changes")).Body);
         Assert.DoesNotContain("beatat", words, StringComparison.OrdinalIgnoreCase);
+    }
+
+    /// <summary>The page of rounds took a tenth of its time alone and ten times that under load: they were made anew each time.</summary>
+    [Fact]
+    public async Task The_same_rounds_are_made_once()
+    {
+        await using var server = await LadderServer.Start();
+        await using var owner = server.Owner();
+        var school = await owner.Schools.IgnoreQueryFilters().Select(s => s.Id).SingleAsync(Cancel);
+        async Task<RoundsMade> Made(long seed)
+        {
+            await using var scope = server.Services.CreateAsyncScope();
+            scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = school;
+            return await scope
+                .ServiceProvider.GetRequiredService<RoundsBook>()
+                .Make(new RoundRequest { AgeBand = "adults", Seed = seed }, NamingSchool.Generic, Cancel);
+        }
+        var first = await Made(5);
+        Assert.Same(first, await Made(5));
+        Assert.NotSame(first, await Made(6));
     }
 
     /// <summary>Two people over one form: the second is told, and nothing of the first is gone without a word.</summary>

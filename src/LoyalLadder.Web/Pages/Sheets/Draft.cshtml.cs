@@ -62,7 +62,11 @@ public sealed class DraftModel(
     /// <summary>Keeps what the class's lessons are made of, and drafts it so.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostPartsAsync(string? text, string? seen) =>
-        await Drafted(await parts.Keep(ClassId, seen, text, Cancel), text);
+        // an empty field means that nothing was chosen when the page was shown; no field, that nobody asked
+        await Drafted(
+            await parts.Keep(ClassId, Request.Form.ContainsKey("seen") ? seen ?? "" : null, text, Cancel),
+            text
+        );
 
     /// <summary>The same, as a kept sheet has it.</summary>
     [For(Role.Instructor)]

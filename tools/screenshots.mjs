@@ -232,14 +232,14 @@ const views = {
         await wait('document.body.dataset.state === "running"');
         for (
             let i = 0;
-            i < 12 &&
+            i < 20 &&
             !(await run(
                 'return document.getElementById("title").textContent.startsWith("jab, cross, lead hook")',
             ));
             i++
         ) {
             await click('[data-do="next"]');
-            await new Promise((r) => setTimeout(r, 120));
+            await new Promise((r) => setTimeout(r, 450));
         }
         await click('[data-do="side"]');
         await wait(

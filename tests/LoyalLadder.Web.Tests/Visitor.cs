@@ -153,6 +153,13 @@ internal sealed class Visitor : IDisposable
         return await _http.SendAsync(request);
     }
 
+    /// <summary>A token for a program, made on the page for it.</summary>
+    public async Task<string> ApiToken(string scope = "Read")
+    {
+        var made = await Post("/school/tokens", "/school/tokens", ("Name", "program"), ("Scope", scope));
+        return (await Parse(made)).QuerySelector(".token-shown")!.TextContent;
+    }
+
     /// <summary>Posts JSON as a program does, with a token that is made for it.</summary>
     /// <param name="path">Where to.</param>
     /// <param name="body">The JSON as it stands, or what is written as JSON.</param>
@@ -163,8 +170,7 @@ internal sealed class Visitor : IDisposable
         string scope = "Read"
     )
     {
-        var made = await Post("/school/tokens", "/school/tokens", ("Name", "program"), ("Scope", scope));
-        var token = (await Parse(made)).QuerySelector(".token-shown")!.TextContent;
+        var token = await ApiToken(scope);
         var json = body as string ?? JsonSerializer.Serialize(body);
         using var request = new HttpRequestMessage(HttpMethod.Post, path)
         {
@@ -176,6 +182,26 @@ internal sealed class Visitor : IDisposable
     }
 
     public async Task<HttpResponseMessage> Send(HttpRequestMessage request) => await _http.SendAsync(request);
+
+    /// <summary>
+    /// The answer to a request. A connection that was kept may be closed by the server just when it is used again; on a fresh one
+    /// the same request has to be answered.
+    /// </summary>
+    public async Task<HttpResponseMessage> Send(Func<HttpRequestMessage> make)
+    {
+        using var request = make();
+        try
+        {
+            return await Stream(request);
+        }
+        catch (HttpRequestException e)
+            when (e.InnerException is HttpIOException { HttpRequestError: HttpRequestError.ResponseEnded })
+        {
+            using var second = make();
+            second.Headers.ConnectionClose = true;
+            return await Stream(second);
+        }
+    }
 
     /// <summary>Where a press makes the address of the first hall's wall.</summary>
     public async Task<string> WallAction() =>

@@ -219,13 +219,13 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
         int? Own(int? wanted) => wanted == of.Wanted ? null : wanted;
         var row = of.Things.Find(t => t.Learnable == thing.Learnable);
         var stands = (IsIn: row is null ? line.Need is { IsMet: false } : !row.IsLeftOut, Wanted: Own(row?.Wanted));
-        var (seen, mine) = ((thing.SeenIn, Own(thing.SeenWanted)), (thing.IsIn, Own(thing.Wanted)));
+        var (seen, mine) = ((thing.SeenIn, Own(thing.SeenWanted)), (thing.PutIn, Own(thing.Wanted)));
         if (mine == seen || mine == stands)
             return;
         if (stands != seen)
             left.Add(line.Name);
         else
-            SetThing(of, line.Need, thing.Learnable, thing.IsIn, Own(thing.Wanted));
+            SetThing(of, line.Need, thing.Learnable, thing.PutIn, Own(thing.Wanted));
     }
 
     private void SetThing(ClassTermRow of, TermNeed? need, string learnable, bool isIn, int? wanted)

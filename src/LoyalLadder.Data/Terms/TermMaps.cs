@@ -39,7 +39,11 @@ public sealed record ClassMap(
 /// <param name="Wanted">How often; null for as often as the others.</param>
 /// <param name="SeenIn">Whether it went in.</param>
 /// <param name="SeenWanted">How often.</param>
-public sealed record AskedThing(string Learnable, bool IsIn, int? Wanted, bool SeenIn, int? SeenWanted);
+public sealed record AskedThing(string Learnable, bool IsIn, int? Wanted, bool SeenIn, int? SeenWanted)
+{
+    /// <summary>Whether it goes in: because it was ticked, or because a number of times was newly typed beside it.</summary>
+    public bool PutIn => IsIn || (Wanted is not null && Wanted != SeenWanted);
+}
 
 /// <summary>Something that the plan of a class has for a session.</summary>
 /// <param name="Learnable">What.</param>

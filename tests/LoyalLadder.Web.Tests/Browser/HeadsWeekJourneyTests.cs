@@ -68,16 +68,19 @@ public sealed class HeadsWeekJourneyTests
         {
             Touch($".sign-tile:nth-of-type({n}) button");
             var signed = n;
-            ines.Until(() => ines.Texts(".sign-tile [aria-pressed=true]").Count == signed);
+            ines.Until(() => ines.Texts(".sign-tile .is-mine").Count == signed);
         }
         Assert.Equal(16, touches);
         await using var owner = server.Owner();
         Task<int> Count() =>
             owner.SignOffs.IgnoreQueryFilters().CountAsync(s => s.Requirement!.Learnable == "form:tidewalk", Cancel);
         Assert.Equal(14, await Count());
-        // undone by the same touch
-        ines.Click(".sign-tile:nth-of-type(3) button");
-        ines.Until(() => ines.Texts(".sign-tile [aria-pressed=true]").Count == 13);
+        // a second touch only opens the tile; the button inside takes the signature back
+        ines.Click(".sign-tile:nth-of-type(3) summary");
+        ines.Until(() => ines.Has(".sign-tile details[open]"));
+        Assert.Equal(14, await Count());
+        ines.Click(".sign-tile:nth-of-type(3) .act");
+        ines.Until(() => ines.Texts(".sign-tile .is-mine").Count == 13);
         Assert.Equal(13, await Count());
         ines.HasNoScriptErrors();
     }

@@ -228,7 +228,7 @@ public sealed class HeadsWeekTests
     }
 
     [Fact]
-    public async Task One_thing_is_signed_off_for_everybody_and_a_press_again_takes_it_back()
+    public async Task One_thing_is_signed_off_for_everybody_and_a_second_touch_takes_no_signature_back_without_asking()
     {
         await using var server = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(server);
@@ -236,7 +236,7 @@ public sealed class HeadsWeekTests
         var what = (await ines.Page(choose)).QuerySelector(".sign-things a")!.GetAttribute("href")!;
         var page = await ines.Page(what);
         var open = page.QuerySelectorAll(".sign-tile")
-            .First(t => t.QuerySelector("button:not([disabled])[aria-pressed=false]") is not null);
+            .First(t => t.QuerySelector("button:not([disabled])") is not null && t.QuerySelector("details") is null);
         var (of, requirement) = (Field(open, "of"), Field(open, "requirement"));
         var token = Field(open, "__RequestVerificationToken");
         async Task<AngleSharp.Dom.IElement> Press(string back) =>
@@ -244,11 +244,18 @@ public sealed class HeadsWeekTests
                 await Visitor.Parse(
                     await ines.Send(what, token, isPart: true, ("of", of), ("requirement", requirement), ("back", back))
                 )
-            ).QuerySelector(".sign-tile button")!;
-        Assert.Equal("true", (await Press("false")).GetAttribute("aria-pressed"));
+            ).QuerySelector(".sign-tile")!;
+        var mine = await Press("false");
+        Assert.NotNull(mine.QuerySelector("summary.is-mine"));
         await using var owner = server.Owner();
         Assert.Equal(1, await Signed());
-        Assert.Equal("false", (await Press("true")).GetAttribute("aria-pressed"));
+        // the only button stands inside what the second touch opens
+        Assert.Equal(["Take my signature back"], mine.QuerySelectorAll("button").Select(b => b.TextContent));
+        Assert.NotNull(mine.QuerySelector("button")!.Closest("details:not([open])"));
+        // and the same post again, from a tablet that answered late, changes nothing
+        await Press("false");
+        Assert.Equal(1, await Signed());
+        Assert.Null((await Press("true")).QuerySelector("details"));
         Assert.Equal(0, await Signed());
 
         Task<int> Signed() =>

@@ -39,6 +39,31 @@ internal sealed record ShownForm(string Page, string To, IElement Form)
             }
         );
 
+    /// <summary>What would be sent if nothing were changed.</summary>
+    public IEnumerable<(IElement Field, string Name, string Value)> Values =>
+        Form.QuerySelectorAll("input[name], textarea[name], select[name]")
+            .Where(f =>
+                f
+                    is not (
+                        IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false }
+                        or IHtmlInputElement { Type: "file" }
+                    )
+                && f.GetAttribute("name") != "__RequestVerificationToken"
+            )
+            .Select(f =>
+                (
+                    f,
+                    f.GetAttribute("name")!,
+                    f switch
+                    {
+                        IHtmlSelectElement s => s.Value ?? "",
+                        IHtmlTextAreaElement t => t.Value,
+                        IHtmlInputElement { Type: "checkbox" } => f.GetAttribute("value") ?? "on",
+                        _ => f.GetAttribute("value") ?? "",
+                    }
+                )
+            );
+
     /// <summary>Whether it makes something new, under a key of its own.</summary>
     public bool Makes =>
         Form.QuerySelector("input[name=Key]") is not null
@@ -59,10 +84,18 @@ internal sealed record ShownForm(string Page, string To, IElement Form)
 internal static class SchoolForms
 {
     /// <summary>Every form of every page, one of each kind.</summary>
-    public static async Task<List<ShownForm>> Of(LadderServer server, Visitor visitor)
+    public static async Task<List<ShownForm>> Of(LadderServer server, Visitor visitor) =>
+        (await PagesAndForms(server, visitor)).Forms;
+
+    /// <summary>The addresses of one page of each kind, and every form on them.</summary>
+    public static async Task<(List<string> Pages, List<ShownForm> Forms)> PagesAndForms(
+        LadderServer server,
+        Visitor visitor
+    )
     {
+        var pages = await Pages(server, visitor);
         var forms = new Dictionary<string, ShownForm>();
-        foreach (var (path, page) in await Pages(server, visitor))
+        foreach (var (path, page) in pages)
         foreach (var form in page.QuerySelectorAll("form[method=post]"))
         {
             var to = form.GetAttribute("action") is { Length: > 0 } action ? action : path;
@@ -72,7 +105,7 @@ internal static class SchoolForms
                 shown
             );
         }
-        return [.. forms.Values];
+        return ([.. pages.Select(p => p.Path)], [.. forms.Values]);
     }
 
     /// <summary>Pages by following links from all rooms, one for each route and question.</summary>

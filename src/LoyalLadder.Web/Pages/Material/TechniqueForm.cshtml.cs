@@ -84,11 +84,16 @@ public sealed class TechniqueFormModel(OwnSchool own, TimeProvider time, Techniq
         }
     }
 
+    private const int MostBuiltOn = 12;
+
     private ImmutableArray<string> BuildsOn(Catalogue catalogue)
     {
+        var typed = TechniqueFields.Split(Form.BuildsOn, ',').ToList();
+        if (typed.Count > MostBuiltOn)
+            ModelState.AddModelError("Form.BuildsOn", Say($"At most {MostBuiltOn} techniques."));
         var names = new MoveReader(new Vocabulary(catalogue, NamingSchool.Generic));
         var found = new List<string>();
-        foreach (var name in TechniqueFields.Split(Form.BuildsOn, ','))
+        foreach (var name in typed.Take(MostBuiltOn))
         {
             if (names.Named(name) is { } technique)
                 found.Add(technique.Id);

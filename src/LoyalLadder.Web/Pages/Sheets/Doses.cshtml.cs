@@ -33,7 +33,7 @@ public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
         var edit = await edits.Size(Id, line, Math.Clamp(seconds, 1, Dose.LongestSeconds), Cancel);
         if (edit is not SheetEdit.Saved)
             return await Answer(edit, line: line);
-        var deed = new SheetDeed { Done = "Changed.", CanUndo = true };
+        var deed = new SheetDeed { Done = Say("Changed."), CanUndo = true };
         return await Answer(edit, deed, line);
     }
 }

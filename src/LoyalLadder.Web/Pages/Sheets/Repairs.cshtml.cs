@@ -37,7 +37,7 @@ public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk des
             return await Answer(edit, new SheetDeed { Problem = refused.Message }, line);
         if (edit is not SheetEdit.Saved)
             return await Answer(edit, line: line);
-        var deed = new SheetDeed { Done = "Changed.", CanUndo = true };
+        var deed = new SheetDeed { Done = Say("Changed."), CanUndo = true };
         return await Answer(edit, deed, line);
     }
 

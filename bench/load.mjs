@@ -1,7 +1,7 @@
 // Serves pages to some callers at a time from a running demo school (./start) and prints the percentiles.
 // node bench/load.mjs [callers] [requests] [set]: the set is usual, rooms (each against a page that reads nothing, with the processor
 // time of the web process), progress (of the largest class), edit (of a sheet of 300 lines), people (the
-// head's pages of a school of 300) or solving (while a plan is worked out).
+// head's pages of a school of 300), mat (before and after 3,500 events), rounds or solving (while a plan is worked out).
 import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import http from "node:http";
 
@@ -199,6 +199,7 @@ if (set === "usual") {
     const text = Array.from({ length: 300 }, (_, i) =>
         i % 30 === 0 ? `## Part ${i / 30 + 1}` : moves[i % moves.length],
     ).join("\n");
+    let at = performance.now();
     const begun = await call("/sheets/new", {
         method: "POST",
         cookie,
@@ -209,9 +210,30 @@ if (set === "usual") {
             __RequestVerificationToken: tokenOf(fresh.text),
         }),
     });
+    console.log(`begun in ${(performance.now() - at).toFixed(0)} ms`);
     const sheet = (await call(begun.location, { cookie })).text;
     const line = [...sheet.matchAll(/data-line="([0-9a-f-]{36})"/g)][150][1];
     const body = form({ __RequestVerificationToken: tokenOf(sheet) });
+    await measure(
+        "ways to fit",
+        () => call(`${begun.location}/settle`, { cookie, part: true }),
+        5,
+    );
+    const add = (words) =>
+        call(`${begun.location}/lines?handler=Add`, {
+            method: "POST",
+            cookie,
+            part: true,
+            body: form({
+                text: words,
+                __RequestVerificationToken: tokenOf(sheet),
+            }),
+        });
+    at = performance.now();
+    for (let i = 0; i < 10; i++) await add(`jab, cross x${i + 2}`);
+    console.log(
+        `a line added in ${((performance.now() - at) / 10).toFixed(0)} ms`,
+    );
     let up = 1;
     await measure(
         "the page of 300 lines",
@@ -227,6 +249,60 @@ if (set === "usual") {
             ),
         60,
     );
+}
+if (set === "mat") {
+    // a lesson on the mat with some thousand presses: today's first that can start
+    const sheet = /href="(\/sheets\/[0-9a-f-]{36})"/.exec(
+        (await call("/", { cookie })).text,
+    )[1];
+    const mat = sheet.replace("/sheets/", "/mat/");
+    const token = tokenOf((await call(sheet, { cookie })).text);
+    const send = (events) =>
+        new Promise((resolve, reject) => {
+            const body = JSON.stringify(events);
+            const request = http.request(
+                `${site}${mat}?handler=Events`,
+                {
+                    method: "POST",
+                    agent,
+                    headers: {
+                        Cookie: cookie,
+                        "X-Form-Token": token,
+                        "Content-Type": "application/json",
+                        "Content-Length": Buffer.byteLength(body),
+                    },
+                },
+                (answer) => {
+                    answer.resume();
+                    answer.on("end", () => resolve(answer.statusCode));
+                },
+            );
+            request.on("error", reject).end(body);
+        });
+    const event = (kind, seconds, rest) => ({
+        id: crypto.randomUUID(),
+        at: new Date(Date.now() - 3600e3 + seconds * 1000).toISOString(),
+        kind,
+        ...rest,
+    });
+    await measure("the mat before it starts", () => call(mat, { cookie }), 20);
+    console.log(await send([event("start", 0)]));
+    for (let n = 0; n < 7; n++)
+        console.log(
+            await send(
+                Array.from({ length: 500 }, (_, i) =>
+                    event(i % 2 ? "pause" : "resume", 1 + n * 500 + i),
+                ),
+            ),
+        );
+    await measure("the mat after 3,500 events", () => call(mat, { cookie }), 5);
+}
+if (set === "rounds") {
+    const nothing = await measure("/school/move", () =>
+        call("/school/move", { cookie }),
+    );
+    const rate = await measure("/rounds", () => call("/rounds", { cookie }));
+    console.log(`${((100 * rate) / nothing).toFixed(0)} % of it`);
 }
 if (set === "people") {
     // a school of 300: those who are missing are enrolled as a pasted list

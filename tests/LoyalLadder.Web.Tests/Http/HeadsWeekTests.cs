@@ -250,7 +250,7 @@ public sealed class HeadsWeekTests
         await using var owner = server.Owner();
         Assert.Equal(1, await Signed());
         // the only button stands inside what the second touch opens
-        Assert.Equal(["Take my signature back"], mine.QuerySelectorAll("button").Select(b => b.TextContent));
+        Assert.Equal(["Take it back"], mine.QuerySelectorAll("button").Select(b => b.TextContent));
         Assert.NotNull(mine.QuerySelector("button")!.Closest("details:not([open])"));
         // and the same post again, from a tablet that answered late, changes nothing
         await Press("false");

@@ -38,7 +38,9 @@ internal sealed record SchoolDoor(
     public string Kind => $"{Method} {Route}{(Handler.Length == 0 ? "" : $"?handler={Handler}")}";
 }
 
-/// <summary>Every handler of every page with the fields that it takes, from the program itself: none is missed for want of a form.</summary>
+/// <summary>
+/// Every handler of every page with the fields that it takes, from the program itself: none is missed for want of a form.
+/// </summary>
 internal static partial class SchoolDoors
 {
     private const int Deepest = 3;
@@ -94,20 +96,20 @@ internal static partial class SchoolDoors
 
     private static string Address(string route, IEnumerable<string> known, string anyId)
     {
-        var shape = new Regex(
-            $"^{Regex.Replace(Regex.Escape(route).Replace(@"\{", "{", StringComparison.Ordinal), @"\{[^}]*}", m => m.Value.EndsWith(":guid}", StringComparison.Ordinal) ? "[0-9a-f-]{36}" : "[^/?]+")}$",
-            RegexOptions.None,
-            TimeSpan.FromSeconds(1)
-        );
-        return known.FirstOrDefault(k => shape.IsMatch(k))
-            ?? Regex.Replace(
-                route,
-                @"\{[^}]*}",
-                m => m.Value.EndsWith(":guid}", StringComparison.Ordinal) ? anyId : "jab",
-                RegexOptions.None,
-                TimeSpan.FromSeconds(1)
+        // braces that Escape leaves as they are mark what an address fills in
+        var pattern = Hole()
+            .Replace(
+                Regex.Escape(route).Replace(@"\{", "{", StringComparison.Ordinal),
+                m => IsId(m) ? "[0-9a-f-]{36}" : "[^/?]+"
             );
+        var shape = new Regex($"^{pattern}$", RegexOptions.None, TimeSpan.FromSeconds(1));
+        return known.FirstOrDefault(k => shape.IsMatch(k)) ?? Hole().Replace(route, m => IsId(m) ? anyId : "jab");
     }
+
+    private static bool IsId(Match hole) => hole.Value.EndsWith(":guid}", StringComparison.Ordinal);
+
+    [GeneratedRegex(@"\{[^}]*}")]
+    private static partial Regex Hole();
 
     private static IEnumerable<(string Name, bool IsText)> Fields(string name, Type type, int deep)
     {

@@ -6,34 +6,58 @@ namespace LoyalLadder.Core.Lessons.Fitting;
 internal sealed record FitChoice(int?[] Options, long Value);
 
 /// <summary>
-/// The search. best[h][t] is the most that the lines so far are worth when the class last stood for line h and t seconds are
-/// used. Drinks change neither formation nor kit, so they never become h.
+/// The search, exact, line by line: best[a][t] is the most that the lines so far are worth when the class stands in arrangement a
+/// and t seconds are used. What it costs to get to a line rests on how the class stands, not on which line it stood for, so a
+/// handful of rows do for any number of lines. Drinks change neither formation nor kit: the class stands as it stood.
 /// </summary>
-internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting setting, LessonFit.Rest rest)
+internal sealed class FitSearch
 {
     private const long Never = long.MinValue / 4;
+    private const short LeftOut = -1;
 
-    private readonly int _seconds = Math.Max(0, rest.Seconds);
+    private readonly IReadOnlyList<FitLine> _lines;
+    private readonly LessonFit.Rest _rest;
+    private readonly int _seconds;
 
-    /// <summary>
-    /// For a kept line and the seconds used behind it: the option, and the line that stood before (-1 for the
-    /// beginning).
-    /// </summary>
-    private readonly short[]?[] _option = new short[]?[lines.Count];
-    private readonly short[]?[] _from = new short[]?[lines.Count];
+    /// <summary>The arrangements that occur, that of the beginning first.</summary>
+    private readonly List<Arrangement> _arrangements;
 
-    /// <summary>For a drink, whoever stands and the seconds used behind it: the option, -1 when it is left out.</summary>
-    private readonly Dictionary<(int Pause, int Holder), short[]> _drunk = [];
+    /// <summary>Which of them each line needs.</summary>
+    private readonly int[] _needed;
+
+    /// <summary>Seconds from one arrangement to another.</summary>
+    private readonly int[,] _getting;
+
+    /// <summary>Behind a line and the seconds used: the option, or left out; and the arrangement in which the class stood before.</summary>
+    private readonly short[]?[] _option;
+    private readonly short[]?[] _from;
+
+    /// <summary>For a drink, in each arrangement and with the seconds used behind it: the option, or left out.</summary>
+    private readonly short[]?[,] _drunk;
+
+    public FitSearch(IReadOnlyList<FitLine> lines, LessonSetting setting, LessonFit.Rest rest)
+    {
+        (_lines, _rest, _seconds) = (lines, rest, Math.Max(0, rest.Seconds));
+        _arrangements = [.. lines.Select(l => l.Arrangement).Prepend(rest.Arrangement).Distinct()];
+        _needed = [.. lines.Select(l => _arrangements.IndexOf(l.Arrangement))];
+        _getting = new int[_arrangements.Count, _arrangements.Count];
+        for (var from = 0; from < _arrangements.Count; from++)
+        for (var to = 0; to < _arrangements.Count; to++)
+            _getting[from, to] = GettingThere.Seconds(_arrangements[from], _arrangements[to], setting);
+        (_option, _from) = (new short[]?[lines.Count], new short[]?[lines.Count]);
+        _drunk = new short[]?[lines.Count, _arrangements.Count];
+    }
 
     public FitChoice? Best()
     {
-        if (rest.Seconds < 0)
-            return lines.All(l => l.MayDrop) ? new FitChoice(new int?[lines.Count], 0) : null;
-        var best = new Dictionary<int, long[]> { [-1] = Fresh() };
-        best[-1][0] = 0;
-        for (var i = 0; i < lines.Count; i++)
+        if (_rest.Seconds < 0)
+            return _lines.All(l => l.MayDrop) ? new FitChoice(new int?[_lines.Count], 0) : null;
+        var best = new long[]?[_arrangements.Count];
+        best[0] = Fresh();
+        best[0]![0] = 0;
+        for (var i = 0; i < _lines.Count; i++)
         {
-            if (lines[i].IsPause)
+            if (_lines[i].IsPause)
                 Drink(i, best);
             else
                 Stand(i, best);
@@ -48,34 +72,16 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
         return row;
     }
 
-    private Arrangement Standing(int holder) => holder < 0 ? rest.Arrangement : lines[holder].Arrangement;
-
-    private int Getting(int from, int to) => GettingThere.Seconds(Standing(from), lines[to].Arrangement, setting);
-
-    /// <summary>Nobody moves to drink; the seconds are those of the formation as it stands.</summary>
-    private int GettingToDrink(int holder) => GettingThere.Seconds(Standing(holder), Standing(holder), setting);
-
-    private void Stand(int i, Dictionary<int, long[]> best)
+    private void Stand(int i, long[]?[] best)
     {
-        // first the best of all ways to get there, then the options once for them together
-        var there = Fresh();
-        var from = new short[_seconds + 1];
-        foreach (var (holder, row) in best)
+        var (there, from) = Reached(_needed[i], best);
+        var kept = _lines[i].MayDrop ? best[_needed[i]] ?? Fresh() : Fresh();
+        var option = new short[_seconds + 1];
+        var origin = new short[_seconds + 1];
+        Array.Fill(option, LeftOut);
+        for (var o = 0; o < _lines[i].Options.Count; o++)
         {
-            var cost = Getting(holder, i);
-            for (var t = cost; t <= _seconds; t++)
-            {
-                if (row[t - cost] <= there[t])
-                    continue;
-                there[t] = row[t - cost];
-                from[t] = (short)holder;
-            }
-        }
-        var kept = Fresh();
-        var (option, origin) = (new short[_seconds + 1], new short[_seconds + 1]);
-        for (var o = 0; o < lines[i].Options.Count; o++)
-        {
-            var (cost, value) = (lines[i].Options[o].Seconds, lines[i].Options[o].Value);
+            var (cost, value) = (_lines[i].Options[o].Seconds, _lines[i].Options[o].Value);
             for (var t = cost; t <= _seconds; t++)
             {
                 if (there[t - cost] == Never || there[t - cost] + value <= kept[t])
@@ -86,23 +92,45 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
             }
         }
         (_option[i], _from[i]) = (option, origin);
-        if (!lines[i].MayDrop)
-            best.Clear();
-        best[i] = kept;
+        if (!_lines[i].MayDrop)
+            Array.Clear(best);
+        best[_needed[i]] = kept;
     }
 
-    private void Drink(int i, Dictionary<int, long[]> best)
+    /// <summary>The best of all ways to get to an arrangement, and from which.</summary>
+    private (long[] There, short[] From) Reached(int to, long[]?[] best)
     {
-        foreach (var holder in best.Keys.ToList())
+        var there = Fresh();
+        var from = new short[_seconds + 1];
+        for (var stood = 0; stood < best.Length; stood++)
         {
-            var row = best[holder];
-            var getting = GettingToDrink(holder);
-            var after = lines[i].MayDrop ? (long[])row.Clone() : Fresh();
-            var chosen = new short[_seconds + 1];
-            Array.Fill(chosen, (short)-1);
-            for (var o = 0; o < lines[i].Options.Count; o++)
+            if (best[stood] is not { } row)
+                continue;
+            var cost = _getting[stood, to];
+            for (var t = cost; t <= _seconds; t++)
             {
-                var (cost, value) = (getting + lines[i].Options[o].Seconds, lines[i].Options[o].Value);
+                if (row[t - cost] <= there[t])
+                    continue;
+                there[t] = row[t - cost];
+                from[t] = (short)stood;
+            }
+        }
+        return (there, from);
+    }
+
+    private void Drink(int i, long[]?[] best)
+    {
+        for (var stood = 0; stood < best.Length; stood++)
+        {
+            if (best[stood] is not { } row)
+                continue;
+            var after = _lines[i].MayDrop ? (long[])row.Clone() : Fresh();
+            var chosen = new short[_seconds + 1];
+            Array.Fill(chosen, LeftOut);
+            for (var o = 0; o < _lines[i].Options.Count; o++)
+            {
+                var cost = _getting[stood, stood] + _lines[i].Options[o].Seconds;
+                var value = _lines[i].Options[o].Value;
                 for (var t = cost; t <= _seconds; t++)
                 {
                     if (row[t - cost] == Never || row[t - cost] + value <= after[t])
@@ -111,38 +139,36 @@ internal sealed class FitSearch(IReadOnlyList<FitLine> lines, LessonSetting sett
                     chosen[t] = (short)o;
                 }
             }
-            best[holder] = after;
-            _drunk[(i, holder)] = chosen;
+            (best[stood], _drunk[i, stood]) = (after, chosen);
         }
     }
 
-    private FitChoice? Chosen(Dictionary<int, long[]> best)
+    private FitChoice? Chosen(long[]?[] best)
     {
-        var (value, holder, at) = (Never, -1, 0);
-        foreach (var (h, row) in best.OrderBy(b => b.Key))
-            for (var t = 0; t <= _seconds; t++)
-                if (row[t] > value)
-                    (value, holder, at) = (row[t], h, t);
+        var (value, stands, at) = (Never, -1, 0);
+        for (var a = 0; a < best.Length; a++)
+        for (var t = 0; best[a] is { } row && t <= _seconds; t++)
+            if (row[t] > value)
+                (value, stands, at) = (row[t], a, t);
         if (value == Never)
             return null;
-        var options = new int?[lines.Count];
-        for (var i = lines.Count - 1; i >= 0; i--)
+        var options = new int?[_lines.Count];
+        for (var i = _lines.Count - 1; i >= 0; i--)
         {
-            if (lines[i].IsPause)
+            if (_lines[i].IsPause)
             {
-                if (_drunk[(i, holder)][at] is >= 0 and var drunk)
+                if (_drunk[i, stands]![at] is not LeftOut and var drunk)
                 {
                     options[i] = drunk;
-                    at -= GettingToDrink(holder) + lines[i].Options[drunk].Seconds;
+                    at -= _getting[stands, stands] + _lines[i].Options[drunk].Seconds;
                 }
             }
-            else if (i == holder)
+            else if (_needed[i] == stands && _option[i]![at] is not LeftOut and var taken)
             {
-                var o = _option[i]![at];
-                options[i] = o;
+                options[i] = taken;
                 var before = _from[i]![at];
-                at -= lines[i].Options[o].Seconds + Getting(before, i);
-                holder = before;
+                at -= _lines[i].Options[taken].Seconds + _getting[before, stands];
+                stands = before;
             }
         }
         return new FitChoice(options, value);

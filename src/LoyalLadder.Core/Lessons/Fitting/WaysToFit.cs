@@ -50,9 +50,7 @@ public static class WaysToFit
         LessonSetting setting,
         LessonFit.Rest rest,
         TakenFor taken
-    ) =>
-        // each by itself: three hundred lines keep one core busy for a second
-        [.. Enum.GetValues<FitWay>().AsParallel().AsOrdered().Select(way => Of(way, plan, setting, rest, taken))];
+    ) => [.. Enum.GetValues<FitWay>().Select(way => Of(way, plan, setting, rest, taken))];
 
     /// <summary>One of them for what is left of a lesson.</summary>
     public static WayToFit Of(FitWay way, LessonPlan plan, LessonSetting setting, LessonFit.Rest rest, TakenFor taken)

@@ -100,7 +100,7 @@ function phrasesOfCode(text) {
     const found = [];
     const add = (index, words) =>
         words && /\p{L}/u.test(words) && found.push([index, words]);
-    for (const m of text.matchAll(/(?<!\w)(?:Say|Later)\(/g)) {
+    for (const m of text.matchAll(/(?<!\w)(?:Say|MarkForTranslation)\(/g)) {
         const said = phraseAt(text, m.index + m[0].length);
         if (said && /^\s*\)/.test(text.slice(said.end, said.end + 80)))
             add(m.index, said.phrase);

@@ -109,7 +109,7 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
                 .MakeGenericMethod(type.ClrType)
                 .Invoke(this, [builder]);
         // what was deleted is nowhere but where it can be restored
-        builder.Entity<Lesson>().HasQueryFilter(l => l.SchoolId == SchoolId && l.PutAwayAt == null);
+        builder.Entity<Lesson>().HasQueryFilter(l => l.SchoolId == SchoolId && l.ArchivedAt == null);
         builder.Entity<TaughtItem>().HasQueryFilter(t => t.SchoolId == SchoolId);
         builder.Entity<SignedIn>().HasQueryFilter(s => s.SchoolId == SchoolId);
         builder.Entity<DoorNote>().HasQueryFilter(n => n.SchoolId == SchoolId);
@@ -129,6 +129,8 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
         {
             e.Property(x => x.Id).ValueGeneratedNever();
             e.Property(x => x.Version).HasColumnName("xmin").IsRowVersion();
+            if (typeof(T).IsAssignableTo(typeof(IArchivable)))
+                e.Property(nameof(IArchivable.ArchivedAt)).HasColumnName("put_away_at");
             e.HasQueryFilter(x => x.SchoolId == SchoolId);
             e.HasIndex(x => x.SchoolId);
             e.HasOne<School>().WithMany().HasForeignKey(x => x.SchoolId);

@@ -39,15 +39,15 @@ public static class LadderDatabase
             options => options.UseNpgsql(keys, Usual).UseSnakeCaseNamingConvention(),
             optionsLifetime: ServiceLifetime.Singleton
         );
-        services.AddSingleton(_ => new SchoolWall(connection)).AddSingleton<NewsOfSaves>();
+        services.AddSingleton(_ => new RowSecurityInterceptor(connection)).AddSingleton<EditionInterceptor>();
         services.AddDbContext<LadderContext>(
             (services, options) =>
             {
-                var wall = services.GetRequiredService<SchoolWall>();
+                var wall = services.GetRequiredService<RowSecurityInterceptor>();
                 options
                     .UseNpgsql(wall.Connections, Usual)
                     .UseSnakeCaseNamingConvention()
-                    .AddInterceptors(wall, services.GetRequiredService<NewsOfSaves>());
+                    .AddInterceptors(wall, services.GetRequiredService<EditionInterceptor>());
             },
             optionsLifetime: ServiceLifetime.Singleton
         );
@@ -60,26 +60,26 @@ public static class LadderDatabase
         services
             .AddSingleton<SchoolEditions>()
             .AddSingleton<SchoolNewsFeed>()
-            .AddHostedService<NewsWire>()
+            .AddHostedService<ChangeListener>()
             .AddHostedService<Housekeeping>();
-        return services.AddScoped<SchoolScope>().AddScoped<SchoolMemory>().AddScoped<OwnSchool>();
+        return services.AddScoped<SchoolScope>().AddScoped<SchoolCache>().AddScoped<OwnSchool>();
     }
 
     private static IServiceCollection AddDoors(this IServiceCollection services) =>
         services
-            .AddScoped<FrontDoor>()
+            .AddScoped<SchoolLookup>()
             .AddScoped<TryLimit>()
             .AddScoped<Sessions>()
-            .AddScoped<DoorBook>()
+            .AddScoped<SignInLog>()
             .AddScoped<TokenBook>()
-            .AddSingleton<SessionMemory>();
+            .AddSingleton<SessionCache>();
 
     private static IServiceCollection AddSchool(this IServiceCollection services) =>
         services
             .AddScoped<RowBook>()
             .AddScoped<SchoolBook>()
             .AddScoped<Invitations>()
-            .AddScoped<Founding>()
+            .AddScoped<SchoolSetup>()
             .AddScoped<StaffChanges>()
             .AddScoped<StudentBook>()
             .AddScoped<StudentRecords>()
@@ -89,7 +89,7 @@ public static class LadderDatabase
             .AddScoped<RowNames>()
             .AddScoped<SchoolLists>()
             .AddScoped<SchoolArchive>()
-            .AddScoped<SchoolTaker>()
+            .AddScoped<SchoolImporter>()
             .AddScoped<ISchoolList, StudentList>()
             .AddScoped<ISchoolList, KitList>()
             .AddScoped<ISchoolList, DrillList>()
@@ -118,7 +118,7 @@ public static class LadderDatabase
             .AddScoped<LessonHeads>()
             .AddScoped<DeletedSheets>()
             .AddScoped<LineComments>()
-            .AddScoped<SheetCompany>()
+            .AddScoped<SheetPresence>()
             .AddScoped<DrillBook>()
             .AddScoped<RoundsBook>()
             .AddScoped<TimetableBook>()
@@ -147,7 +147,7 @@ public static class LadderDatabase
             .AddScoped<GroupBook>()
             .AddScoped<PaceBook>()
             .AddScoped<ProgressBook>()
-            .AddScoped<StandBook>()
+            .AddScoped<RankProgressBook>()
             .AddScoped<SyllabusBook>()
             .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()
@@ -165,8 +165,8 @@ public static class LadderDatabase
             .AddScoped<TermSolves>()
             .AddScoped<TermSheets>()
             .AddScoped<CalendarAddresses>()
-            .AddSingleton<TermDesk>()
-            .AddHostedService(s => s.GetRequiredService<TermDesk>());
+            .AddSingleton<TermSolveWorker>()
+            .AddHostedService(s => s.GetRequiredService<TermSolveWorker>());
 
     /// <summary>The owner's view of the database, before the wall: for migrations, and for tests that must see all.</summary>
     public static LadderContext AsOwner(string connection)

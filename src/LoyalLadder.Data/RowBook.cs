@@ -25,7 +25,7 @@ public sealed class RowBook(LadderContext db)
         CancellationToken cancel
     )
         where T : SchoolRow =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {id ?? key}",
             async () =>
             {
@@ -45,7 +45,7 @@ public sealed class RowBook(LadderContext db)
                 if (!isOld || !IsChanged(row))
                     return RowSaved<T>.Kept(row);
                 await db.Entry(row).ReloadAsync(cancel);
-                return RowSaved<T>.Meanwhile(row);
+                return RowSaved<T>.Conflict(row);
             },
             cancel
         );
@@ -59,10 +59,10 @@ public sealed class RowBook(LadderContext db)
 
     /// <summary>Deletes a row that nothing rests on; puts away any other.</summary>
     public Task<Removal> Remove<T>(Guid id, CancellationToken cancel)
-        where T : SchoolRow, IPutAway => db.RemoveOrPutAway<T>(id, null, cancel);
+        where T : SchoolRow, IArchivable => db.RemoveOrArchive<T>(id, null, cancel);
 
     public Task<bool> BringBack<T>(Guid id, CancellationToken cancel)
-        where T : SchoolRow, IPutAway => db.BringBack<T>(id, cancel);
+        where T : SchoolRow, IArchivable => db.BringBack<T>(id, cancel);
 
     /// <summary>Deletes a row that nothing can rest on.</summary>
     public Task<bool> Delete<T>(Guid id, CancellationToken cancel)

@@ -34,7 +34,7 @@ public sealed record RowSaved<T>
 
     public static RowSaved<T> Kept(T row) => new() { Row = row };
 
-    public static RowSaved<T> Meanwhile(T theirs) => new() { Theirs = theirs };
+    public static RowSaved<T> Conflict(T theirs) => new() { Theirs = theirs };
 
     public static RowSaved<T> Gone() => new() { IsGone = true };
 
@@ -55,7 +55,7 @@ public enum Removal
     Removed,
 
     /// <summary>Others' records rest on it: it is out of use, and can be brought back.</summary>
-    PutAway,
+    Archived,
 }
 
 /// <summary>Taking rows out of use.</summary>
@@ -66,24 +66,24 @@ public static class Removals
     /// <param name="id">The row's key.</param>
     /// <param name="also">Changed together with it.</param>
     /// <param name="cancel">Ends the wait.</param>
-    public static Task<Removal> RemoveOrPutAway<T>(
+    public static Task<Removal> RemoveOrArchive<T>(
         this LadderContext db,
         Guid id,
         Action? also,
         CancellationToken cancel
     )
-        where T : SchoolRow, IPutAway =>
-        db.InTurn(
+        where T : SchoolRow, IArchivable =>
+        db.RunExclusive(
             $"row {id}",
             async () =>
             {
                 if (await db.Set<T>().FirstOrDefaultAsync(r => r.Id == id, cancel) is not { } row)
                     return Removal.NotThere;
-                var removal = await TryDelete(db, row, cancel) ? Removal.Removed : Removal.PutAway;
-                if (removal == Removal.PutAway)
+                var removal = await TryDelete(db, row, cancel) ? Removal.Removed : Removal.Archived;
+                if (removal == Removal.Archived)
                 {
                     var kept = await db.Set<T>().FirstAsync(r => r.Id == id, cancel);
-                    kept.PutAwayAt ??= db.Now;
+                    kept.ArchivedAt ??= db.Now;
                 }
                 also?.Invoke();
                 return removal;
@@ -114,14 +114,14 @@ public static class Removals
 
     /// <summary>Brings back what was put away; false when there is no such row.</summary>
     public static Task<bool> BringBack<T>(this LadderContext db, Guid id, CancellationToken cancel)
-        where T : SchoolRow, IPutAway =>
-        db.InTurn(
+        where T : SchoolRow, IArchivable =>
+        db.RunExclusive(
             $"row {id}",
             async () =>
             {
                 if (await db.Set<T>().FirstOrDefaultAsync(r => r.Id == id, cancel) is not { } row)
                     return false;
-                row.PutAwayAt = null;
+                row.ArchivedAt = null;
                 return true;
             },
             cancel

@@ -15,10 +15,10 @@ public abstract class SchoolRow
 }
 
 /// <summary>A row that others' records may rest on: it is put away instead of deleted, and can be brought back.</summary>
-public interface IPutAway
+public interface IArchivable
 {
     /// <summary>When it was put away; null while it is in use.</summary>
-    DateTimeOffset? PutAwayAt { get; set; }
+    DateTimeOffset? ArchivedAt { get; set; }
 }
 
 /// <summary>On whose behalf the database is used: one school and one person. Set once a request, from the sign-in.</summary>

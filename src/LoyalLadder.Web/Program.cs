@@ -101,7 +101,7 @@ app.MapWords();
 
 if (await InstallationCommands.Carry(args, app.Services, app.Configuration, CancellationToken.None))
     return 0;
-if (await Doorstep.WhyNot(app.Services, app.Lifetime.ApplicationStopping) is { } reason)
+if (await StartupChecks.WhyNot(app.Services, app.Lifetime.ApplicationStopping) is { } reason)
 {
     await Console.Error.WriteLineAsync(reason);
     return 3;

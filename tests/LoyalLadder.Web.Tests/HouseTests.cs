@@ -55,32 +55,6 @@ public sealed partial class HouseTests
                 .HaveDependencyOnAny("Microsoft.EntityFrameworkCore", "LoyalLadder.Data.LadderContext")
         );
 
-    /// <summary>In Core each room knows only those before it.</summary>
-    [Theory]
-    [InlineData(
-        "LoyalLadder.Core.Techniques",
-        "Combinations",
-        "Movement",
-        "Lessons",
-        "Progress",
-        "Syllabus",
-        "Rounds",
-        "Terms"
-    )]
-    [InlineData("LoyalLadder.Core.Combinations", "Movement", "Lessons", "Progress", "Syllabus", "Rounds", "Terms")]
-    [InlineData("LoyalLadder.Core.Movement", "Lessons", "Progress", "Syllabus", "Rounds", "Terms")]
-    [InlineData("LoyalLadder.Core.Lessons", "Progress", "Syllabus", "Rounds", "Terms")]
-    [InlineData("LoyalLadder.Core.Syllabus", "Progress", "Rounds", "Terms")]
-    public void A_room_of_Core_knows_none_behind_it(string room, params string[] behind) =>
-        Holds(
-            Types
-                .InAssembly(Core)
-                .That()
-                .ResideInNamespace(room)
-                .ShouldNot()
-                .HaveDependencyOnAny([.. behind.Select(b => $"LoyalLadder.Core.{b}")])
-        );
-
     /// <summary>What is written by hand: no migrations, and no data in C#.</summary>
     private static IEnumerable<(string File, SyntaxNode Root)> Written() =>
         Directory

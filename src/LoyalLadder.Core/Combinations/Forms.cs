@@ -40,7 +40,7 @@ public static partial class Forms
     /// <summary>Reads '4-5: [wrist grab], low block'; null where the line says no moves.</summary>
     public static FormReading? Reading(string line)
     {
-        if (Hung().Match(line) is not { Success: true } match)
+        if (ReadingPattern().Match(line) is not { Success: true } match)
             return null;
         var from = int.Parse(match.Groups["from"].ValueSpan, CultureInfo.InvariantCulture);
         var to = match.Groups["to"] is { Success: true } last
@@ -53,5 +53,5 @@ public static partial class Forms
         @"^\s*(?<from>\d{1,3})(?:\s*-\s*(?<to>\d{1,3}))?\s*:\s*(?<use>\S.*)$",
         RegexOptions.CultureInvariant
     )]
-    private static partial Regex Hung();
+    private static partial Regex ReadingPattern();
 }

@@ -1,5 +1,4 @@
 using System.Globalization;
-using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using Superpower.Model;
 

@@ -1,5 +1,4 @@
 using System.Globalization;
-using LoyalLadder.Core.Speech;
 using Superpower.Model;
 
 namespace LoyalLadder.Core.Combinations;

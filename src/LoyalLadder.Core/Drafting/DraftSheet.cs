@@ -217,7 +217,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
         ];
 
     /// <summary>Settles a check its own way; false where that would change nothing.</summary>
-    public bool Mend(Mend mend, Check check, SheetReader reader)
+    public bool Mend(CheckQuickFix mend, Check check, SheetReader reader)
     {
         if (mend.Change is { } change)
         {

@@ -20,7 +20,7 @@ public static class Wording
     /// Marks a phrase that is kept in English and said where somebody reads it: a word that files know too, or one that outlives
     /// the answer.
     /// </summary>
-    public static string Later(string words) => words;
+    public static string MarkForTranslation(string words) => words;
 
     /// <summary>'1 lesson', '3 lessons': looked up as '1 lesson' and as '{0} lessons'.</summary>
     internal static string Count(int count, string one, string many)

@@ -33,14 +33,14 @@ public static class Learnables
     /// What has to be known before the moves can be done without much talk: stored combinations as wholes, and what
     /// stands beside them.
     /// </summary>
-    public static IEnumerable<string> Wholes(Combination moves) =>
-        moves.Groups.SelectMany(g => g.Phrases).SelectMany(Wholes).Distinct();
+    public static IEnumerable<string> TopLevelLearnables(Combination moves) =>
+        moves.Groups.SelectMany(g => g.Phrases).SelectMany(TopLevelLearnables).Distinct();
 
-    private static IEnumerable<string> Wholes(Phrase phrase) =>
+    private static IEnumerable<string> TopLevelLearnables(Phrase phrase) =>
         phrase switch
         {
             StoredCall call => [OfNumber(call.Number)],
-            Repeat repeat => repeat.Phrases.SelectMany(Wholes),
+            Repeat repeat => repeat.Phrases.SelectMany(TopLevelLearnables),
             _ => phrase
                 .Counts.SelectMany(c => c.Beats)
                 .SelectMany(b => b.Elements)

@@ -10,7 +10,7 @@ namespace LoyalLadder.Core.Lessons;
 public static class Stages
 {
     public const int Lowest = 1,
-        Highest = 6;
+        Highest = Technique.HighestStage;
 
     /// <summary>The stage of a line: as written, else what its form and kit say.</summary>
     public static int Of(LessonLine line) =>
@@ -34,12 +34,12 @@ public static class Stages
     public static string Word(int stage) =>
         stage switch
         {
-            1 => Later("in parts"),
-            2 => Later("whole in the air"),
-            3 => Later("moving"),
-            4 => Later("on a target"),
-            5 => Later("with a partner"),
-            6 => Later("under pressure"),
+            1 => MarkForTranslation("in parts"),
+            2 => MarkForTranslation("whole in the air"),
+            3 => MarkForTranslation("moving"),
+            4 => MarkForTranslation("on a target"),
+            5 => MarkForTranslation("with a partner"),
+            6 => MarkForTranslation("under pressure"),
             _ => throw new ArgumentOutOfRangeException(nameof(stage), stage, "A stage is 1 to 6."),
         };
 

@@ -70,7 +70,7 @@ internal sealed class Balance(FindingWords words, ImmutableArray<Finding>.Builde
     }
 
     /// <summary>A hand cannot check and strike at one instant, one leg has to stand, and it cannot step.</summary>
-    public void BusyTwice(Beat beat, int number, Lead lead, Func<Element, Side> sideOf)
+    public void FindLimbConflicts(Beat beat, int number, Lead lead, Func<Element, Side> sideOf)
     {
         var (hands, legs) = (0, 0);
         var kicks = beat.Elements.Any(e => e.Technique is { IsKick: true, IsJump: false });
@@ -85,7 +85,7 @@ internal sealed class Balance(FindingWords words, ImmutableArray<Finding>.Builde
         {
             if (element.Technique is not { Limb: not Limb.None } technique)
                 continue;
-            var (_, body) = Walk.Sided(sideOf(element), lead);
+            var (_, body) = TraceRun.Sided(sideOf(element), lead);
             var bits = body switch
             {
                 Side.Left => 1,

@@ -45,7 +45,7 @@ internal sealed class Distance(FightRange from)
             : technique.Ranges;
 
     /// <summary>How many ranges too far, counting up, or too near, counting down; 0 where it works.</summary>
-    public int Off(Ranges works)
+    public int RangeOffset(Ranges works)
     {
         if (works.Has(Range))
             return 0;

@@ -17,13 +17,13 @@ public enum Severity
 /// <param name="Beat">The beat, from 1.</param>
 /// <param name="Message">One sentence in the reader's words.</param>
 /// <param name="Fixes">Ways to mend it, the best first.</param>
-public sealed record Finding(string Code, Severity Severity, int Beat, string Message, ImmutableArray<Fix> Fixes)
+public sealed record Finding(string Code, Severity Severity, int Beat, string Message, ImmutableArray<QuickFix> Fixes)
 {
     /// <summary>It depends on where the two stand at the start.</summary>
     public bool IsAboutRange => Code is "too-far" or "choked" or "clinch-needed" or "clinch-not-left";
 }
 
-public enum FixKind
+public enum QuickFixKind
 {
     JoinStep,
     PutBefore,
@@ -34,29 +34,31 @@ public enum FixKind
 
 /// <summary>A change to a combination that mends a finding.</summary>
 /// <param name="Kind">What to do.</param>
-/// <param name="Technique">The footwork to join, or the technique to put in; null for <see cref="FixKind.OwnCount"/>.</param>
+/// <param name="Technique">The footwork to join, or the technique to put in; null for <see cref="QuickFixKind.OwnCount"/>.</param>
 /// <param name="Count">The count that it is about; null at the end.</param>
 /// <param name="Element">The element that it is about; null where the count is enough.</param>
 /// <param name="Times">How often the technique is put in.</param>
-public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Element? Element, int Times = 1)
+public sealed record QuickFix(QuickFixKind Kind, Technique? Technique, Count? Count, Element? Element, int Times = 1)
 {
     /// <summary>'(angle left) on the rear knee', 'switch before it'.</summary>
     public string Words(NamingSchool naming) =>
         (Kind, Element) switch
         {
-            (FixKind.JoinStep, { } on) => Say(
+            (QuickFixKind.JoinStep, { } on) => Say(
                 $"({Technique!.NameIn(naming)}) on the {NotationWriter.Named(on.Technique!, on.Side, naming)}"
             ),
-            (FixKind.PutBefore, _) => Say($"{Technique!.NameIn(naming)} {(Times > 1 ? Say("twice ") : "")}before it"),
-            (FixKind.PutAtEnd, _) => Say($"{Technique!.NameIn(naming)} at the end"),
-            (FixKind.Instead, _) => Say($"{Technique!.NameIn(naming)} instead"),
+            (QuickFixKind.PutBefore, _) => Say(
+                $"{Technique!.NameIn(naming)} {(Times > 1 ? Say("twice ") : "")}before it"
+            ),
+            (QuickFixKind.PutAtEnd, _) => Say($"{Technique!.NameIn(naming)} at the end"),
+            (QuickFixKind.Instead, _) => Say($"{Technique!.NameIn(naming)} instead"),
             _ => Say("on a count of its own"),
         };
 
     /// <summary>The combination with the change made, wherever the same count stands in a repeat.</summary>
     public Combination Apply(Combination combination)
     {
-        if (Kind == FixKind.PutAtEnd)
+        if (Kind == QuickFixKind.PutAtEnd)
         {
             var last = combination.Groups[^1];
             var added = new Count([new Beat([new Element(Technique, Technique!.DefaultSide)])]);
@@ -81,12 +83,12 @@ public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Eleme
     private IEnumerable<Phrase> Mended(Count count) =>
         Kind switch
         {
-            FixKind.PutBefore =>
+            QuickFixKind.PutBefore =>
             [
                 .. Enumerable.Repeat(new Count([new Beat([new Element(Technique, Technique!.DefaultSide)])]), Times),
                 count,
             ],
-            FixKind.OwnCount => count.Beats.Select(b => new Count([b])),
+            QuickFixKind.OwnCount => count.Beats.Select(b => new Count([b])),
             _ => [new Count(count.Beats.Select(b => new Beat(b.Elements.Select(Mended).ToSequence())).ToSequence())],
         };
 
@@ -95,8 +97,8 @@ public sealed record Fix(FixKind Kind, Technique? Technique, Count? Count, Eleme
             ? element
             : Kind switch
             {
-                FixKind.JoinStep => element with { Step = Technique },
-                FixKind.Instead => element with
+                QuickFixKind.JoinStep => element with { Step = Technique },
+                QuickFixKind.Instead => element with
                 {
                     Technique = Technique,
                     Side = SideFor(element),

@@ -49,7 +49,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             Severity.Note,
             beat,
             Say("Ends with the other foot in front: the next rep is on the other side, or switch before it."),
-            Fixes(FixKind.PutAtEnd, null, null, _switch)
+            Fixes(QuickFixKind.PutAtEnd, null, null, _switch)
         );
 
     public Finding WrongSide(int beat, Technique technique, Side body) =>
@@ -104,9 +104,9 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             beat,
             Say($"The lead leg has nothing behind this {Name(technique)}: load it first."),
             [
-                .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _halfSwitch) : [],
-                .. element.Step is null ? Fixes(FixKind.JoinStep, count, element, _slideIn) : [],
-                .. IsFirst(count, element) ? Fixes(FixKind.PutBefore, count, null, _switch) : [],
+                .. IsFirst(count, element) ? Fixes(QuickFixKind.PutBefore, count, null, _halfSwitch) : [],
+                .. element.Step is null ? Fixes(QuickFixKind.JoinStep, count, element, _slideIn) : [],
+                .. IsFirst(count, element) ? Fixes(QuickFixKind.PutBefore, count, null, _switch) : [],
             ]
         );
 
@@ -129,7 +129,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             Severity.Stop,
             beat,
             Say($"{Capital(technique)} needs a hold first."),
-            Fixes(FixKind.PutBefore, count, null, _hold)
+            Fixes(QuickFixKind.PutBefore, count, null, _hold)
         );
 
     public Finding ClinchNotLeft(int beat, Count count, Element element, Technique technique) =>
@@ -139,8 +139,8 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             beat,
             Say($"{Capital(technique)} does not work in the clinch: leave it first."),
             [
-                .. technique.Id == "knee" ? Fixes(FixKind.Instead, count, element, _clinchKnee) : [],
-                .. Fixes(FixKind.PutBefore, count, null, _release),
+                .. technique.Id == "knee" ? Fixes(QuickFixKind.Instead, count, element, _clinchKnee) : [],
+                .. Fixes(QuickFixKind.PutBefore, count, null, _release),
             ]
         );
 
@@ -153,14 +153,14 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             off == 1 && element.Step is null
                 ?
                 [
-                    .. Fixes(FixKind.JoinStep, count, element, _stepIn),
-                    .. Fixes(FixKind.JoinStep, count, element, _slideIn),
+                    .. Fixes(QuickFixKind.JoinStep, count, element, _stepIn),
+                    .. Fixes(QuickFixKind.JoinStep, count, element, _slideIn),
                 ]
-                : Fixes(FixKind.PutBefore, count, null, _stepIn, off)
+                : Fixes(QuickFixKind.PutBefore, count, null, _stepIn, off)
         );
 
     /// <summary>The room has to be made by what comes before, so the fix goes there.</summary>
-    public Finding Choked(
+    public Finding TooClose(
         int beat,
         Count count,
         Element element,
@@ -184,10 +184,10 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             && !ReferenceEquals(b.Count, count)
                 ?
                 [
-                    .. Fixes(FixKind.JoinStep, b.Count, b.Element, _angleLeft),
-                    .. Fixes(FixKind.JoinStep, b.Count, b.Element, _stepBack),
+                    .. Fixes(QuickFixKind.JoinStep, b.Count, b.Element, _angleLeft),
+                    .. Fixes(QuickFixKind.JoinStep, b.Count, b.Element, _stepBack),
                 ]
-                : Fixes(FixKind.PutBefore, count, null, _stepBack, off)
+                : Fixes(QuickFixKind.PutBefore, count, null, _stepBack, off)
         );
 
     public static Finding LegHeld(int beat, Lead leg) =>
@@ -199,7 +199,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             Severity.Warn,
             beat,
             Say("The other leg is not yet down: give this kick a count of its own."),
-            [new Fix(FixKind.OwnCount, null, count, null)]
+            [new QuickFix(QuickFixKind.OwnCount, null, count, null)]
         );
 
     public static Finding BothLegs(int beat) =>
@@ -211,7 +211,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             Severity.Warn,
             beat,
             Say("The legs stand crossed: turn out of it first."),
-            Fixes(FixKind.PutBefore, count, null, _turn)
+            Fixes(QuickFixKind.PutBefore, count, null, _turn)
         );
 
     public Finding SameHand(int beat, Technique technique) =>
@@ -243,7 +243,7 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             Severity.Warn,
             beat,
             Say($"{Capital(defence)} does not answer a {name}."),
-            [.. better.Select(b => new Fix(FixKind.Instead, b, count, element))]
+            [.. better.Select(b => new QuickFix(QuickFixKind.Instead, b, count, element))]
         );
     }
 
@@ -252,13 +252,13 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
     private static bool IsFirst(Count count, Element element) =>
         count.Beats[0].Elements.Any(e => ReferenceEquals(e, element));
 
-    private static ImmutableArray<Fix> Fixes(
-        FixKind kind,
+    private static ImmutableArray<QuickFix> Fixes(
+        QuickFixKind kind,
         Count? count,
         Element? element,
         Technique? technique,
         int times = 1
-    ) => technique is null ? [] : [new Fix(kind, technique, count, element, times)];
+    ) => technique is null ? [] : [new QuickFix(kind, technique, count, element, times)];
 
     private string Name(Technique technique) => technique.NameIn(naming);
 

@@ -16,7 +16,8 @@ public static class Leads
     /// <summary>As people read it; <see cref="Word"/> is how files and addresses name it.</summary>
     public static string Said(Lead lead) => Say(Word(lead));
 
-    public static string Word(Lead lead) => lead == Lead.Left ? Later("left") : Later("right");
+    public static string Word(Lead lead) =>
+        lead == Lead.Left ? MarkForTranslation("left") : MarkForTranslation("right");
 
     /// <summary>Reads 'left' or 'right'; null for anything else.</summary>
     public static Lead? Read(string? word) =>

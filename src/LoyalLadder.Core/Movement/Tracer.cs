@@ -42,7 +42,7 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             ),
         ];
 
-    private bool Helps(Fix fix, Finding finding, Trace trace, TraceAsk ask)
+    private bool Helps(QuickFix fix, Finding finding, Trace trace, TraceAsk ask)
     {
         var mended = fix.Apply(trace.Combination);
         if (mended.BeatCount > Combination.MostBeats)
@@ -58,9 +58,9 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
     private Trace Follow(Combination combination, TraceAsk ask)
     {
         if (ask.From is { } told)
-            return new Walk(_words, combination, ask, told).Run();
+            return new TraceRun(_words, combination, ask, told).Run();
         if (ask.Setting == TraceSetting.Solo)
-            return new Walk(_words, combination, ask, FightRange.Long).Run();
+            return new TraceRun(_words, combination, ask, FightRange.Long).Run();
         var nearest = Nearest(combination);
         var best = Least(combination, ask, nearest, isPromising: true);
         if (best.Weight > 0)
@@ -88,7 +88,7 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
         {
             if (IsPromising(combination, start) != isPromising)
                 continue;
-            var trace = new Walk(_words, combination, ask, start).Run();
+            var trace = new TraceRun(_words, combination, ask, start).Run();
             var weight = 0;
             foreach (var finding in trace.Findings)
                 weight += finding.IsAboutRange ? Weight(finding.Severity) : 0;

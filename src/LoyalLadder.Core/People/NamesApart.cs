@@ -7,7 +7,7 @@ internal static class NamesApart
 {
     public static IReadOnlyList<StudentLine> Of(
         IReadOnlyList<StudentLine> lines,
-        IReadOnlyList<StudentThere> students,
+        IReadOnlyList<KnownStudent> students,
         IReadOnlyDictionary<int, StudentAnswer>? answers
     )
     {
@@ -42,7 +42,7 @@ internal static class NamesApart
     private static StudentLine Asked(
         StudentLine line,
         ILookup<string, StudentLine> groups,
-        ILookup<string, StudentThere> known,
+        ILookup<string, KnownStudent> known,
         StudentAnswer? answer
     )
     {
@@ -54,13 +54,13 @@ internal static class NamesApart
         var isTwice = groups[KeyOf(line.Name)].Count() > 1;
         if (isTwice && groups[KeyOf(line.Name)].First().Line != line.Line)
             return line.Asked(
-                Asking.Double,
+                Asking.DuplicateName,
                 Say($"{line.Name} stands in this list twice: one letter more tells them apart.")
             );
         if (there.Count == 0)
             return line;
         return (line with { MaybeSame = [.. there] }).Asked(
-            Asking.Double,
+            Asking.DuplicateName,
             Say(
                 $"{line.Name} is a student already ({string.Join("; ", there.Select(s => s.Told))}): the same, or with one letter more?"
             )

@@ -3,22 +3,22 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.People;
 
 /// <summary>A rank that a line may name.</summary>
-public sealed record RankThere(Guid Id, string Name, string Track, AgeBand Band);
+public sealed record KnownRank(Guid Id, string Name, string Track, AgeBand Band);
 
 /// <summary>A class that a line may name.</summary>
-public sealed record ClassThere(Guid Id, string Name, AgeBand Band);
+public sealed record KnownClass(Guid Id, string Name, AgeBand Band);
 
 /// <summary>Somebody who is a student already.</summary>
 /// <param name="Id">Who.</param>
 /// <param name="Name">As kept.</param>
 /// <param name="Told">Rank and classes, to tell two of one name apart.</param>
-public sealed record StudentThere(Guid Id, StudentName Name, string Told);
+public sealed record KnownStudent(Guid Id, StudentName Name, string Told);
 
 /// <summary>What lines are read against.</summary>
-public sealed record SchoolThere(
-    IReadOnlyList<RankThere> Ranks,
-    IReadOnlyList<ClassThere> Classes,
-    IReadOnlyList<StudentThere> Students
+public sealed record KnownSchool(
+    IReadOnlyList<KnownRank> Ranks,
+    IReadOnlyList<KnownClass> Classes,
+    IReadOnlyList<KnownStudent> Students
 );
 
 /// <summary>What a line leaves open.</summary>
@@ -30,7 +30,7 @@ public enum Asking
     Class,
 
     /// <summary>Somebody else is called the same: the same person, or one letter more.</summary>
-    Double,
+    DuplicateName,
 }
 
 /// <summary>Something to be answered before a line can be taken.</summary>
@@ -55,7 +55,7 @@ public sealed record StudentLine
     public Guid? SameAs { get; init; }
 
     /// <summary>Students whom it may be about.</summary>
-    public Sequence<StudentThere> MaybeSame { get; init; }
+    public Sequence<KnownStudent> MaybeSame { get; init; }
 
     /// <summary>Ranks that it may mean, where it means several.</summary>
     public Sequence<Guid> MaybeRanks { get; init; }

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.People;
 /// Reads a list of students as people keep it: a line each, name, rank and classes in any order, between commas, tabs or blanks,
 /// spelt nearly right. What cannot be told is asked. Of a surname an initial is kept; dates, numbers and addresses are left out.
 /// </summary>
-public sealed class StudentLineReader(SchoolThere there)
+public sealed class StudentLineReader(KnownSchool there)
 {
     /// <summary>Lines that are read at once.</summary>
     public const int MostLines = 300;

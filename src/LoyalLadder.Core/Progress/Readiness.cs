@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Progress;
 /// <param name="StageReached">0 for never.</param>
 /// <param name="SignersAsked">1 or 2.</param>
 /// <param name="Signers">Different instructors who have signed it off.</param>
-public readonly record struct RequirementStand(
+public readonly record struct RequirementProgress(
     Guid Requirement,
     int StageAsked,
     int StageReached,
@@ -33,7 +33,7 @@ public sealed record Readiness(
     int LeastDays,
     int Lessons,
     int LeastLessons,
-    IReadOnlyList<RequirementStand> Requirements,
+    IReadOnlyList<RequirementProgress> Requirements,
     DateOnly? Forecast
 )
 {
@@ -86,7 +86,7 @@ public static class Readinesses
         int lessons,
         int leastDays,
         int leastLessons,
-        IReadOnlyList<RequirementStand> requirements,
+        IReadOnlyList<RequirementProgress> requirements,
         Attending attending,
         DateOnly today
     )

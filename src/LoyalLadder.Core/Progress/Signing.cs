@@ -47,7 +47,7 @@ public static class SignState
 public sealed record AskedOfClass(string Learnable, Requirement First, int People, int Signed, int Waiting)
 {
     /// <summary>What the people of a class are asked for next: what most of them wait to be signed off for comes first.</summary>
-    public static IReadOnlyList<AskedOfClass> Of(IReadOnlyList<Standing> people) =>
+    public static IReadOnlyList<AskedOfClass> Of(IReadOnlyList<RankProgress> people) =>
         [
             .. people
                 .Where(p => p.Next is not null)

@@ -87,12 +87,13 @@ internal sealed class CallBook
         && moves.Elements.All(e => e.Technique!.IsStrike ? CanLand(e) : MayDo(e));
 
     private bool CanLand(Element e) =>
-        CallShapes.IsCallable(e.Technique!, _ask) && Catching.Catches(_ask.Kit, e.Technique!, e.AimedAt ?? Level.Body);
+        CallShapes.IsCallable(e.Technique!, _ask)
+        && HolderCatches.Catches(_ask.Kit, e.Technique!, e.AimedAt ?? Level.Body);
 
     private bool MayDo(Element e) =>
         e.Technique!.MannerFor(_ask.Band) > Manner.No
         && (e.Technique.Ranges & Ranges.Clinch) == 0 | e.Technique.Ranges == Ranges.Anywhere
-        && (e.Attack is null || Catching.CanFeed(_ask.Kit));
+        && (e.Attack is null || HolderCatches.CanFeed(_ask.Kit));
 
     private static Count CountOf(Element element) => new(Sequence.Create([new Beat(Sequence.Create([element]))]));
 

@@ -106,7 +106,7 @@ internal sealed class CallShapes(Catalogue catalogue, RoundAsk ask, Dice dice)
         && technique.Id is not ("shove" or "up-kick")
         && ask.Moves.Has(technique)
         && technique.MannerFor(ask.Band) >= Manner.Pad
-        && technique.Levels.Any(l => Catching.Catches(ask.Kit, technique, l));
+        && technique.Levels.Any(l => HolderCatches.Catches(ask.Kit, technique, l));
 
     private static IEnumerable<Side> SidesOf(Technique technique) =>
         technique.Sides switch
@@ -120,9 +120,9 @@ internal sealed class CallShapes(Catalogue catalogue, RoundAsk ask, Dice dice)
     /// <summary>The usual level without a word, and the body for hands that go to the head; kicks stay where they usually go.</summary>
     private static IEnumerable<Level?> LevelsOf(Technique technique, RoundAsk ask)
     {
-        if (Catching.Catches(ask.Kit, technique, technique.Levels[0]))
+        if (HolderCatches.Catches(ask.Kit, technique, technique.Levels[0]))
             yield return null;
-        var others = technique.Levels.Skip(1).Where(l => Catching.Catches(ask.Kit, technique, l));
+        var others = technique.Levels.Skip(1).Where(l => HolderCatches.Catches(ask.Kit, technique, l));
         foreach (var level in others.Where(l => l == Level.Body))
             yield return level;
     }
@@ -219,7 +219,7 @@ internal sealed class CallShapes(Catalogue catalogue, RoundAsk ask, Dice dice)
 
     private IEnumerable<IEnumerable<Element>> Clinch()
     {
-        if (!ask.Clinch || !Catching.CanClinch(ask.Kit) || ask.Band == AgeBand.Kids)
+        if (!ask.Clinch || !HolderCatches.CanClinch(ask.Kit) || ask.Band == AgeBand.Kids)
             yield break;
         var hold = Plain("clinch-hold");
         var near = _strikes.Where(s => s.Technique!.Ranges.Has(FightRange.Clinch) && s.Level is null).ToList();
@@ -252,7 +252,7 @@ internal sealed class CallShapes(Catalogue catalogue, RoundAsk ask, Dice dice)
 
     private IEnumerable<IEnumerable<Element>> Answers()
     {
-        if (!Catching.CanFeed(ask.Kit))
+        if (!HolderCatches.CanFeed(ask.Kit))
             yield break;
         var some = Feeds
             .Where(f => ask.Moves.Has(catalogue.Find(f.Defence)!))

@@ -35,11 +35,13 @@ internal sealed class RoundBalance(RoundAsk ask)
         var uneven = Math.Abs(Left + left - Right - right) - Math.Abs(Left - Right);
         var off = 0.0;
         for (var i = 0; i < _shares.Length; i++)
-            off += Off(i, Focus[i] + call.Focus[i], Strikes + call.Strikes) - Off(i, Focus[i], Strikes);
+            off +=
+                DistanceFromShare(i, Focus[i] + call.Focus[i], Strikes + call.Strikes)
+                - DistanceFromShare(i, Focus[i], Strikes);
         return (0.5 * uneven) + (1.4 * off);
     }
 
-    private double Off(int focus, int hits, int strikes) => Math.Abs(hits - (_shares[focus] * strikes));
+    private double DistanceFromShare(int focus, int hits, int strikes) => Math.Abs(hits - (_shares[focus] * strikes));
 
     /// <summary>0 where all lies well within its limits, else how far it does not.</summary>
     public double Penalty()
@@ -47,13 +49,14 @@ internal sealed class RoundBalance(RoundAsk ask)
         var sides = Math.Max(0, Math.Abs(Left - Right) - (Aim * MostUneven * Math.Min(Left, Right)));
         var off = 0.0;
         for (var i = 0; i < _shares.Length; i++)
-            off += Math.Max(0, Off(i, Focus[i], Strikes) - (Aim * MostOff * _shares[i] * Strikes));
+            off += Math.Max(0, DistanceFromShare(i, Focus[i], Strikes) - (Aim * MostOff * _shares[i] * Strikes));
         return sides + (2 * off);
     }
 
     public bool AreSidesEven => Math.Abs(Left - Right) <= MostUneven * Math.Max(Left, Right);
 
-    public bool IsFocusMet(int focus) => Off(focus, Focus[focus], Strikes) <= MostOff * _shares[focus] * Strikes;
+    public bool IsFocusMet(int focus) =>
+        DistanceFromShare(focus, Focus[focus], Strikes) <= MostOff * _shares[focus] * Strikes;
 
     public decimal ShareOf(int focus) => Strikes == 0 ? 0 : Math.Round((decimal)Focus[focus] / Strikes, 3);
 }

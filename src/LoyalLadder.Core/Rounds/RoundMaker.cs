@@ -103,7 +103,7 @@ public sealed class RoundMaker(
                     call.Seconds,
                     WordsOf(call, naming),
                     NotationWriter.Write(call.Moves, naming),
-                    Catching.Words(trace, ask, naming),
+                    HolderCatches.Words(trace, ask, naming),
                     isBurst
                 )
             );

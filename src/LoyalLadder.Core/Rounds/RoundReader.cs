@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 

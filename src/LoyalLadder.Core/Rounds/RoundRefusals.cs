@@ -41,7 +41,7 @@ internal sealed class RoundRefusals(Catalogue catalogue, RoundAsk ask)
         if (!allowed.Exists(t => CallShapes.IsCallable(t, ask)))
             return Say($"Nobody can catch {focus.Words} with {KitWords}.");
         var isClinchOnly = allowed.TrueForAll(t => t.Ranges == Ranges.Clinch);
-        return isClinchOnly && !(ask.Clinch && Catching.CanClinch(ask.Kit))
+        return isClinchOnly && !(ask.Clinch && HolderCatches.CanClinch(ask.Kit))
             ? Say($"{focus.Words} belongs to the clinch, which is not allowed here.")
             : null;
     }

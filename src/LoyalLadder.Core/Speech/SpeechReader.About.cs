@@ -1,3 +1,6 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Words;
+
 namespace LoyalLadder.Core.Speech;
 
 internal sealed partial class SpeechReader

@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Words;
 
 namespace LoyalLadder.Core.Speech;
 

@@ -12,7 +12,7 @@ public enum LastTaught
 }
 
 /// <summary>How far up the climb a technique stands.</summary>
-public enum HowHard
+public enum DifficultyBand
 {
     Any,
 
@@ -27,9 +27,10 @@ public enum HowHard
 }
 
 /// <summary>What of the techniques is shown.</summary>
-public sealed record MaterialFilter(TechniqueFamily? Family, Guid? Rank, LastTaught Taught, HowHard Hard)
+public sealed record MaterialFilter(TechniqueFamily? Family, Guid? Rank, LastTaught Taught, DifficultyBand Hard)
 {
-    public bool IsOn => Family is not null || Rank is not null || Taught != LastTaught.Any || Hard != HowHard.Any;
+    public bool IsOn =>
+        Family is not null || Rank is not null || Taught != LastTaught.Any || Hard != DifficultyBand.Any;
 
     /// <summary>Whether a technique is shown.</summary>
     /// <param name="technique">Which.</param>
@@ -49,9 +50,9 @@ public sealed record MaterialFilter(TechniqueFamily? Family, Guid? Rank, LastTau
         }
         && Hard switch
         {
-            HowHard.First => Steps(technique, catalogue) == 0,
-            HowHard.Next => Steps(technique, catalogue) is 1 or 2,
-            HowHard.High => Steps(technique, catalogue) > 2,
+            DifficultyBand.First => Steps(technique, catalogue) == 0,
+            DifficultyBand.Next => Steps(technique, catalogue) is 1 or 2,
+            DifficultyBand.High => Steps(technique, catalogue) > 2,
             _ => true,
         };
 

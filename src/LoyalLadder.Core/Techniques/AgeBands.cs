@@ -9,9 +9,9 @@ public static class AgeBands
     public static string Word(AgeBand band) =>
         band switch
         {
-            AgeBand.Kids => Later("kids"),
-            AgeBand.Teens => Later("teens"),
-            _ => Later("adults"),
+            AgeBand.Kids => MarkForTranslation("kids"),
+            AgeBand.Teens => MarkForTranslation("teens"),
+            _ => MarkForTranslation("adults"),
         };
 
     /// <summary>Reads 'kids', 'teens' or 'adults'; null for anything else.</summary>

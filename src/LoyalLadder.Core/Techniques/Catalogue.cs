@@ -126,7 +126,7 @@ public sealed class Catalogue
         var words = NameKey.Words(text).Where(w => w.Length > 2).ToHashSet(StringComparer.Ordinal);
         return _names
             .Where(n => n.School == reader || n.School == NamingSchool.Generic)
-            .Select(n => (n.Name, n.Technique.Id, n.School, Far: Far(key, words, n.Key, n.Name)))
+            .Select(n => (n.Name, n.Technique.Id, n.School, Far: MatchDistance(key, words, n.Key, n.Name)))
             .Where(n => n.Far is not null)
             .OrderBy(n => n.Far)
             .ThenBy(n => n.School == reader ? 0 : 1)
@@ -141,7 +141,7 @@ public sealed class Catalogue
     /// How far a name is from typed words: edits where it is spelt nearly so, then names that share words; null for
     /// all others.
     /// </summary>
-    private static int? Far(string key, HashSet<string> words, string nameKey, string name)
+    private static int? MatchDistance(string key, HashSet<string> words, string nameKey, string name)
     {
         // one letter in a short word, a third of a long one: 'tag' is no slip for 'jab'
         var slips = key.Length < 6 ? 1 : key.Length / 3;

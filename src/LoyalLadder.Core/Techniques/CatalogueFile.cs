@@ -39,7 +39,7 @@ public static class CatalogueFile
                 errors.Add($"line {number}: {e.Message}");
             }
         }
-        errors.AddRange(Faults(entries, line => $"line {line}"));
+        errors.AddRange(Validate(entries, line => $"line {line}"));
         return errors.Count == 0
             ? Checked(entries.Select(e => e.Technique), t => $"line {entries.First(e => e.Technique == t).Line}")
             : throw new CatalogueException(errors);
@@ -74,7 +74,7 @@ public static class CatalogueFile
                 }
             }
         }
-        var errors = Faults([.. all.Select((t, i) => (i, t))], at => all[at].Id).ToList();
+        var errors = Validate([.. all.Select((t, i) => (i, t))], at => all[at].Id).ToList();
         return errors.Count == 0 ? Checked(all, t => t.Id) : throw new CatalogueException(errors);
     }
 
@@ -95,7 +95,7 @@ public static class CatalogueFile
     /// <summary>What is wrong with entries, each with its place in words.</summary>
     /// <param name="entries">With where they stand.</param>
     /// <param name="place">The place in words.</param>
-    private static IEnumerable<string> Faults(List<(int At, Technique Technique)> entries, Func<int, string> place)
+    private static IEnumerable<string> Validate(List<(int At, Technique Technique)> entries, Func<int, string> place)
     {
         var (ids, names) = (
             new Dictionary<string, int>(StringComparer.Ordinal),
@@ -105,7 +105,7 @@ public static class CatalogueFile
         {
             if (!ids.TryAdd(t.Id, at))
                 yield return $"{place(at)}: the id '{t.Id}' already stands on {place(ids[t.Id])}";
-            foreach (var fault in Faults(t))
+            foreach (var fault in Validate(t))
                 yield return $"{place(at)}: {fault}";
             foreach (var (school, name) in t.Names.SelectMany(n => n.Value.Select(name => (n.Key, name))))
                 if (!names.TryAdd((school, NameKey.Of(name)), at))
@@ -125,7 +125,7 @@ public static class CatalogueFile
             yield return $"{place(at)}: builds-on goes in a circle: {circle}";
     }
 
-    private static IEnumerable<string> Faults(Technique t)
+    private static IEnumerable<string> Validate(Technique t)
     {
         if (!t.Names.TryGetValue(NamingSchool.Generic, out var own) || own.IsEmpty)
             yield return $"'{t.Id}' has no generic name";
@@ -133,8 +133,8 @@ public static class CatalogueFile
             yield return $"effort of '{t.Id}' is {t.Effort}; 1 to 5 is expected";
         if (t.BaseSeconds is <= 0 or > 600)
             yield return $"seconds of '{t.Id}' must be over 0 and at most 600";
-        if (t.Stages.Length is not 0 and not Lessons.Stages.Highest)
-            yield return $"'{t.Id}' has {t.Stages.Length} stages; none or {Lessons.Stages.Highest} are expected";
+        if (t.Stages.Length is not 0 and not Technique.HighestStage)
+            yield return $"'{t.Id}' has {t.Stages.Length} stages; none or {Technique.HighestStage} are expected";
         foreach (var _ in t.Names.SelectMany(n => n.Value).Where(name => NameKey.Of(name).Length == 0))
             yield return $"a name of '{t.Id}' has neither letter nor digit";
     }

@@ -20,10 +20,10 @@ public static class FightRanges
     public static string Word(FightRange range) =>
         range switch
         {
-            FightRange.Clinch => Later("clinch"),
-            FightRange.Close => Later("close"),
-            FightRange.Middle => Later("middle"),
-            _ => Later("long"),
+            FightRange.Clinch => MarkForTranslation("clinch"),
+            FightRange.Close => MarkForTranslation("close"),
+            FightRange.Middle => MarkForTranslation("middle"),
+            _ => MarkForTranslation("long"),
         };
 
     /// <summary>The range that a word names; null for every other word.</summary>

@@ -26,7 +26,7 @@ public static class NameKey
         foreach (var c in name)
         {
             if (char.IsLetterOrDigit(c))
-                word.Append(Bare(char.ToLowerInvariant(c)));
+                word.Append(WithoutDiacritic(char.ToLowerInvariant(c)));
             else if (c is '\'' or '’' || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark)
                 continue;
             else
@@ -40,7 +40,8 @@ public static class NameKey
     private const string Plain = "aaaaaaaceeeeeiiiiinoooooouuuuuyy";
 
     /// <summary>'kōkutsu' and 'kokutsu' are one; by a table, since the application runs without the machine's language data.</summary>
-    private static char Bare(char c) => c < 128 || Accented.IndexOf(c) is not (>= 0 and var at) ? c : Plain[at];
+    private static char WithoutDiacritic(char c) =>
+        c < 128 || Accented.IndexOf(c) is not (>= 0 and var at) ? c : Plain[at];
 
     private static void Flush(StringBuilder word, List<string> words)
     {

@@ -90,6 +90,9 @@ public sealed record Technique
     /// <summary>Id of a harder version; see <see cref="Catalogue.HarderThan"/>.</summary>
     public string? Harder { get; init; }
 
+    /// <summary>Stages of learning that a technique passes through, the first is 1.</summary>
+    public const int HighestStage = 6;
+
     /// <summary>What good looks like, a line for each stage, where the catalogue's own words are not enough.</summary>
     public ImmutableArray<string> Stages { get; init; } = [];
 

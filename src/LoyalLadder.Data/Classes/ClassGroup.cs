@@ -5,9 +5,9 @@ using LoyalLadder.Data.Timetables;
 namespace LoyalLadder.Data.Classes;
 
 /// <summary>A class: the same people, as often a week as it meets.</summary>
-public sealed class ClassGroup : SchoolRow, IPutAway
+public sealed class ClassGroup : SchoolRow, IArchivable
 {
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
     public required string Name { get; set; }
     public AgeBand Band { get; set; }
     public Guid? LowestRankId { get; set; }
@@ -38,9 +38,9 @@ public sealed class Enrolment : SchoolRow
 }
 
 /// <summary>A student: first name, initial and rank, and nothing more.</summary>
-public sealed class Student : SchoolRow, IPutAway
+public sealed class Student : SchoolRow, IArchivable
 {
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
 
     /// <summary>The classes that somebody who was put away is enrolled in again when brought back.</summary>
     public List<Guid> LeftClassIds { get; set; } = [];
@@ -83,9 +83,9 @@ public sealed class TrackRow : SchoolRow
 }
 
 /// <summary>A rung of a track.</summary>
-public sealed class RankRow : SchoolRow, IPutAway
+public sealed class RankRow : SchoolRow, IArchivable
 {
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
     public Guid TrackId { get; set; }
     public TrackRow? Track { get; set; }
     public required string Name { get; set; }

@@ -21,7 +21,7 @@ namespace LoyalLadder.Data.Demo;
 public sealed class DemoSchool(
     LadderContext db,
     SchoolScope scope,
-    FrontDoor door,
+    SchoolLookup door,
     OwnSchool own,
     GroupBook groups,
     DrillBook drills,
@@ -73,7 +73,7 @@ public sealed class DemoSchool(
                 scope.SchoolId = school.Id;
                 // all or nothing: a start that is killed half-way begins anew
                 await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-                await Founding.WaitForAll(db, cancel);
+                await SchoolSetup.WaitForAll(db, cancel);
                 if (!await door.IsOpen(cancel))
                     return null;
                 db.Schools.Add(school);

@@ -19,7 +19,7 @@ public sealed record Pass(Guid Session, Guid School, Guid Holder, Role? Role, st
 /// Passes as this process knows them. Each is looked at anew after a while in any case; the news wire tells at once of a session
 /// that was ended and of people whose role changed.
 /// </summary>
-public sealed class SessionMemory(TimeProvider time)
+public sealed class SessionCache(TimeProvider time)
 {
     /// <summary>So long a pass is believed when no news comes in.</summary>
     public static readonly TimeSpan Believed = TimeSpan.FromSeconds(40);

@@ -50,7 +50,7 @@ public sealed class PasswordRule : IPasswordValidator<AppUser>
             return Say("This repeats the same few signs. A short sentence is easy to keep and hard to guess.");
         if (Walks.Any(w => Walk(w, plain) || Walk(w, Reversed(plain))))
             return Say("This walks along the keyboard. A short sentence is easy to keep and hard to guess.");
-        if (Bare(plain) is var bare && (bare.Length == 0 || Common.Contains(bare) || IsDoubled(bare)))
+        if (WithoutSigns(plain) is var bare && (bare.Length == 0 || Common.Contains(bare) || IsDoubled(bare)))
             return Say(
                 "This is among the passwords that strangers try first. A short sentence is easy to keep and hard to guess."
             );
@@ -60,7 +60,7 @@ public sealed class PasswordRule : IPasswordValidator<AppUser>
         if (
             words.Exists(w =>
                 w.Length >= LeastOfOnesOwn
-                && bare.StartsWith(Bare(w), StringComparison.Ordinal)
+                && bare.StartsWith(WithoutSigns(w), StringComparison.Ordinal)
                 && bare.Length < w.Length + LeastOfOnesOwn
             )
         )
@@ -73,7 +73,7 @@ public sealed class PasswordRule : IPasswordValidator<AppUser>
     private static string Reversed(string text) => new([.. text.Reverse()]);
 
     /// <summary>Letters alone, with figures and signs that stand for letters read as those.</summary>
-    private static string Bare(string plain) =>
+    private static string WithoutSigns(string plain) =>
         new([.. plain.Trim("0123456789!?.,-_ ".ToCharArray()).Select(LetterOf).Where(char.IsLetter)]);
 
     private static char LetterOf(char c) =>

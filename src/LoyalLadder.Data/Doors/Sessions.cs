@@ -7,7 +7,7 @@ namespace LoyalLadder.Data.Doors;
 public sealed record From(string Device, string Address);
 
 /// <summary>Sessions of the scope's school: begun at sign-in, looked at with every request, ended here and nowhere else.</summary>
-public sealed class Sessions(LadderContext db, SessionMemory memory, TimeProvider time)
+public sealed class Sessions(LadderContext db, SessionCache memory, TimeProvider time)
 {
     /// <summary>When a session was last used is written down no more often.</summary>
     private static readonly TimeSpan SeenEvery = TimeSpan.FromMinutes(5);
@@ -57,7 +57,7 @@ public sealed class Sessions(LadderContext db, SessionMemory memory, TimeProvide
             {
                 Session = s,
                 Person = db.Users.FirstOrDefault(u => u.Id == s.UserId && u.ClosedAt == null),
-                Hall = db.Halls.FirstOrDefault(h => h.Id == s.HallId && h.PutAwayAt == null),
+                Hall = db.Halls.FirstOrDefault(h => h.Id == s.HallId && h.ArchivedAt == null),
                 Asks = db.Schools.Any(x => x.Id == s.SchoolId && x.HeadsNeedSecondStep),
             })
             .AsNoTracking()

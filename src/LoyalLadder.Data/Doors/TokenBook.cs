@@ -4,7 +4,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Doors;
 
 /// <summary>Bearer tokens for programs: made, looked up, ended.</summary>
-public sealed class TokenBook(LadderContext db, FrontDoor door, TimeProvider time)
+public sealed class TokenBook(LadderContext db, SchoolLookup door, TimeProvider time)
 {
     /// <summary>The longest that a token holds.</summary>
     public const int MostDays = 730;
@@ -22,7 +22,7 @@ public sealed class TokenBook(LadderContext db, FrontDoor door, TimeProvider tim
     /// <param name="days">For so long, at most <see cref="MostDays"/>.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<string?> Make(Guid key, string name, TokenScope scope, int days, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {key}",
             async () =>
             {
@@ -47,7 +47,7 @@ public sealed class TokenBook(LadderContext db, FrontDoor door, TimeProvider tim
 
     /// <summary>Ends a token.</summary>
     public Task Revoke(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {id}",
             async () =>
             {

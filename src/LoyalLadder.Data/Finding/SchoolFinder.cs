@@ -56,11 +56,11 @@ public sealed class SchoolFinder(LadderContext db, OwnSchool own, SyllabusBook s
                 .Select(f => new Found(FoundKind.Technique, f.Technique.Id, f.Name, Own(f.Technique, f.Name, naming))),
             .. await Ranks(words, cancel),
         ];
-        return [.. found.OrderBy(f => Far(NameKey.Of(f.Name), key)).ThenBy(f => f.Kind)];
+        return [.. found.OrderBy(f => MatchDistance(NameKey.Of(f.Name), key)).ThenBy(f => f.Kind)];
     }
 
     /// <summary>The name itself, then what begins with it, then what holds it.</summary>
-    private static int Far(string name, string key) =>
+    private static int MatchDistance(string name, string key) =>
         name == key ? 0
         : name.StartsWith(key, StringComparison.Ordinal) ? 1
         : 2;
@@ -103,7 +103,7 @@ public sealed class SchoolFinder(LadderContext db, OwnSchool own, SyllabusBook s
         var people = db
             .Students.Where(s =>
                 !s.IsErased
-                && s.PutAwayAt == null
+                && s.ArchivedAt == null
                 && s.EraseAt == null
                 && EF.Functions.ILike(s.FirstName + " " + s.Initial, like, "\\")
             )
@@ -112,7 +112,7 @@ public sealed class SchoolFinder(LadderContext db, OwnSchool own, SyllabusBook s
             .Take(MostOfAKind)
             .Select(s => new Found(FoundKind.Person, s.Id.ToString(), s.FirstName + " " + s.Initial, s.Rank!.Name));
         var classes = db
-            .Classes.Where(c => c.PutAwayAt == null && EF.Functions.ILike(c.Name, like, "\\"))
+            .Classes.Where(c => c.ArchivedAt == null && EF.Functions.ILike(c.Name, like, "\\"))
             .Take(MostOfAKind)
             .Select(c => new Found(FoundKind.Class, c.Id.ToString(), c.Name, ""));
         var kept = db

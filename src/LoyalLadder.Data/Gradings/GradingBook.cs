@@ -15,7 +15,7 @@ public sealed class GradingBook(
     LadderContext db,
     SchoolScope scope,
     OwnSchool own,
-    StandBook stands,
+    RankProgressBook stands,
     SyllabusBook syllabus,
     TimeProvider time
 )
@@ -69,7 +69,7 @@ public sealed class GradingBook(
 
     /// <summary>Opens a grading of a track on a day.</summary>
     public Task<RowSaved<Grading>> Open(Guid key, Guid trackId, DateOnly? on, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(key),
             async () =>
             {
@@ -95,7 +95,7 @@ public sealed class GradingBook(
         );
 
     /// <summary>Everybody of a grading's track who is not a candidate yet and has a rank to move to, the ready first.</summary>
-    public async Task<List<StudentStand>> MayJoin(Grading grading, CancellationToken cancel)
+    public async Task<List<StudentProgress>> MayJoin(Grading grading, CancellationToken cancel)
     {
         var already = grading.Candidates.Select(c => c.StudentId).ToHashSet();
         return
@@ -109,7 +109,7 @@ public sealed class GradingBook(
 
     /// <summary>Makes candidates of students; who is one already stays one.</summary>
     public Task<bool> Join(Guid gradingId, IReadOnlyCollection<Guid> students, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -137,7 +137,7 @@ public sealed class GradingBook(
     /// <summary>Takes a candidate off.</summary>
     /// <returns>What stands against it; null when it is done.</returns>
     public Task<string?> Leave(Guid gradingId, Guid candidateId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -179,7 +179,7 @@ public sealed class GradingBook(
         GradingResult result,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -239,7 +239,7 @@ public sealed class GradingBook(
     /// </summary>
     /// <returns>False when the grading is closed or is not there.</returns>
     public Task<bool> Press(Guid gradingId, IReadOnlyList<PressedMark> marks, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -285,7 +285,7 @@ public sealed class GradingBook(
         GradingResult result,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -307,7 +307,7 @@ public sealed class GradingBook(
     /// <summary>Moves those who passed up to their new rank.</summary>
     /// <returns>How many moved, or what stands against it.</returns>
     public Task<(int Moved, string? Problem)> Close(Guid gradingId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {
@@ -340,7 +340,7 @@ public sealed class GradingBook(
 
     /// <summary>Takes a closed grading back within a day: everybody has the rank again that they had before.</summary>
     public Task<bool> Reopen(Guid gradingId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(gradingId),
             async () =>
             {

@@ -92,7 +92,7 @@ public sealed class PaperBook(LadderContext db)
     }
 
     private Task<RowSaved<PaperStyle>> Change(Action<PaperStyle> change, uint? seen, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "papers",
             async () =>
             {
@@ -104,7 +104,7 @@ public sealed class PaperBook(LadderContext db)
                 if (!isOld || !db.Entry(style).Properties.Any(p => p.IsModified))
                     return RowSaved<PaperStyle>.Kept(style);
                 await db.Entry(style).ReloadAsync(cancel);
-                return RowSaved<PaperStyle>.Meanwhile(style);
+                return RowSaved<PaperStyle>.Conflict(style);
             },
             cancel
         );

@@ -12,13 +12,13 @@ public sealed class SignOffBook(LadderContext db, SchoolScope scope, OwnSchool o
     /// <summary>Says, in the name of who is signed in, that somebody showed a requirement alone and without prompting.</summary>
     /// <returns>What stands against it; null when it is kept.</returns>
     public Task<string?> Sign(Guid studentId, Guid requirementId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"sign {studentId} {requirementId}",
             async () =>
             {
                 var asked = await db
                     .Requirements.AsNoTracking()
-                    .FirstOrDefaultAsync(r => r.Id == requirementId && r.PutAwayAt == null, cancel);
+                    .FirstOrDefaultAsync(r => r.Id == requirementId && r.ArchivedAt == null, cancel);
                 if (asked is null || !await IsHere(studentId, cancel))
                     return Say("It is no longer there.");
                 var signers = await db
@@ -61,7 +61,7 @@ public sealed class SignOffBook(LadderContext db, SchoolScope scope, OwnSchool o
         var what = words?.Trim() ?? "";
         if (what.Length is 0 or > Award.Longest)
             return Task.FromResult<string?>(Say($"Say what was given, in at most {Award.Longest} characters."));
-        return db.InTurn(
+        return db.RunExclusive(
             $"row {key}",
             async () =>
             {
@@ -85,5 +85,5 @@ public sealed class SignOffBook(LadderContext db, SchoolScope scope, OwnSchool o
     }
 
     private Task<bool> IsHere(Guid studentId, CancellationToken cancel) =>
-        db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased && s.PutAwayAt == null, cancel);
+        db.Students.AnyAsync(s => s.Id == studentId && !s.IsErased && s.ArchivedAt == null, cancel);
 }

@@ -16,7 +16,7 @@ public sealed record LessonOutlook(Headline Headline, TimeOnly EndsAt, int Stops
 /// The outlook of a day's lessons. Today is looked at by everybody, so it is worked out anew only when a sheet has
 /// changed.
 /// </summary>
-public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolMemory memory)
+public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook paces, SchoolCache memory)
 {
     private sealed record Stamp(Guid Id, uint Version, long? Last, bool Began, int Aside);
 
@@ -40,10 +40,10 @@ public sealed class DayOutlook(LadderContext db, ComingSheets coming, PaceBook p
         var stamps = await StampsOf(db, date).ToListAsync(cancel);
         if (stamps.TrueForAll(s => s.Began))
             return [];
-        return await memory.At(
+        return await memory.GetLatest(
             string.Create(CultureInfo.InvariantCulture, $"outlook {date.DayNumber}"),
             string.Join(' ', stamps),
-            Remembered.Progress,
+            CachedKind.Progress,
             () => Read(date, cancel),
             cancel
         );

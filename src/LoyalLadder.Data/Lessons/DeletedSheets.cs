@@ -14,12 +14,12 @@ public sealed class DeletedSheets(LadderContext db, LessonSessions sessions, Tim
     private static readonly TimeSpan Listed = TimeSpan.FromDays(60);
 
     private IQueryable<Lesson> Deleted =>
-        db.Lessons.IgnoreQueryFilters().Where(l => l.SchoolId == db.SchoolId && l.PutAwayAt != null);
+        db.Lessons.IgnoreQueryFilters().Where(l => l.SchoolId == db.SchoolId && l.ArchivedAt != null);
 
     /// <summary>Deletes a sheet; its session of the timetable is free for another.</summary>
     /// <returns>What stands against it; null when it is done, or was done already.</returns>
     public Task<string?> Delete(Guid lessonId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -27,7 +27,7 @@ public sealed class DeletedSheets(LadderContext db, LessonSessions sessions, Tim
                     return null;
                 if (await IsTaught(lessonId, cancel))
                     return Say("This lesson was run or logged: it stays, as a record of what was taught.");
-                lesson.PutAwayAt = time.GetUtcNow();
+                lesson.ArchivedAt = time.GetUtcNow();
                 lesson.Take(null);
                 return (string?)null;
             },
@@ -41,13 +41,13 @@ public sealed class DeletedSheets(LadderContext db, LessonSessions sessions, Tim
     /// <summary>Restores a sheet, to its session where that is still free.</summary>
     /// <returns>False when there is none to restore.</returns>
     public Task<bool> Restore(Guid lessonId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
                 if (await Deleted.FirstOrDefaultAsync(l => l.Id == lessonId, cancel) is not { } lesson)
                     return false;
-                lesson.PutAwayAt = null;
+                lesson.ArchivedAt = null;
                 lesson.Take((await sessions.For(lesson.Id, lesson.ClassId, lesson.Date, lesson.Start, cancel)).Taken);
                 return true;
             },
@@ -59,10 +59,10 @@ public sealed class DeletedSheets(LadderContext db, LessonSessions sessions, Tim
     {
         var since = time.GetUtcNow() - Listed;
         return Deleted
-            .Where(l => l.PutAwayAt > since)
-            .OrderByDescending(l => l.PutAwayAt)
+            .Where(l => l.ArchivedAt > since)
+            .OrderByDescending(l => l.ArchivedAt)
             .Take(MostListed)
-            .Select(l => new DeletedSheet(l.Id, l.Class!.Name, l.Date, l.Title, l.PutAwayAt!.Value, l.ChangedById))
+            .Select(l => new DeletedSheet(l.Id, l.Class!.Name, l.Date, l.Title, l.ArchivedAt!.Value, l.ChangedById))
             .ToListAsync(cancel);
     }
 }

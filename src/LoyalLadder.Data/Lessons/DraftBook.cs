@@ -175,7 +175,7 @@ public sealed class DraftBook(
 
     private async Task<bool> HasSeveralRanks(Guid classId, CancellationToken cancel) =>
         await db
-            .Enrolments.Where(e => e.ClassId == classId && e.Student!.PutAwayAt == null)
+            .Enrolments.Where(e => e.ClassId == classId && e.Student!.ArchivedAt == null)
             .Select(e => e.Student!.RankId)
             .Distinct()
             .CountAsync(cancel) > 1;

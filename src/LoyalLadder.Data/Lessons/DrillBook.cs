@@ -53,7 +53,7 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
         uint? version,
         DrillDraft draft,
         CancellationToken cancel
-    ) => db.InTurn("drills", () => SaveInTurn(id, key, version, draft, cancel), cancel);
+    ) => db.RunExclusive("drills", () => SaveInTurn(id, key, version, draft, cancel), cancel);
 
     private async Task<(RowSaved<Drill> Saved, int Sheets)> SaveInTurn(
         Guid? id,
@@ -74,7 +74,7 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
         if (id is not null && drill is null)
             return (RowSaved<Drill>.Gone(), 0);
         if (drill is not null && version is { } seen && drill.Version != seen)
-            return (RowSaved<Drill>.Meanwhile(drill), 0);
+            return (RowSaved<Drill>.Conflict(drill), 0);
         var saved = drill ?? Added(key);
         var sheets = await Put(saved, lines, draft, facts, cancel);
         return (RowSaved<Drill>.Kept(saved), sheets);
@@ -136,7 +136,7 @@ public sealed class DrillBook(LadderContext db, OwnSchool own, TimeProvider time
 
     /// <summary>Takes a drill out; sheets keep its lines as their own.</summary>
     public Task<bool> Remove(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "drills",
             async () =>
             {

@@ -7,7 +7,7 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>A class on a day, with its sheet.</summary>
-public sealed class Lesson : SchoolRow, IPutAway
+public sealed class Lesson : SchoolRow, IArchivable
 {
     public Guid ClassId { get; set; }
     public ClassGroup? Class { get; set; }
@@ -38,7 +38,7 @@ public sealed class Lesson : SchoolRow, IPutAway
     /// <summary>
     /// When the sheet was deleted; nobody sees it then but whoever looks for what was deleted. A lesson that was taught never is.
     /// </summary>
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
 
     public List<SheetLine> Lines { get; set; } = [];
     public LessonRun? Run { get; set; }

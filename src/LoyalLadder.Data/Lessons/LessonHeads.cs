@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -35,7 +36,7 @@ public sealed class LessonHeads(
         HeadDraft draft,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -46,7 +47,7 @@ public sealed class LessonHeads(
                     return (RowSaved<Lesson>.Gone(), []);
                 var lesson = await db.Lessons.FirstAsync(l => l.Id == lessonId, cancel);
                 if (version is { } seen && lesson.Version != seen && Differs(lesson, draft))
-                    return (RowSaved<Lesson>.Meanwhile(lesson), []);
+                    return (RowSaved<Lesson>.Conflict(lesson), []);
                 await Fill(lesson, draft, facts, cancel);
                 await db.SaveChangesAsync(cancel);
                 var after = await sheets.Open(lessonId, cancel);

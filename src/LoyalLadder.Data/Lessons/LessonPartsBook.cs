@@ -28,7 +28,7 @@ public sealed class LessonPartsBook(LadderContext db, LessonSheets sheets)
         var (parts, problem) = string.IsNullOrWhiteSpace(typed) ? ([], null) : LessonParts.Read(typed);
         if (problem is not null)
             return problem;
-        return await db.InTurn(
+        return await db.RunExclusive(
             $"parts {classId}",
             async () =>
             {

@@ -141,7 +141,7 @@ public sealed class LessonSheets(
         string? pasted,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             $"sheet {key}",
             async () =>
             {
@@ -174,7 +174,7 @@ public sealed class LessonSheets(
         var group = await db
             .Classes.AsNoTracking()
             .Include(c => c.Enrolments)
-            .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
+            .FirstOrDefaultAsync(c => c.Id == classId && c.ArchivedAt == null, cancel);
         if (group is null)
             return LessonBegun.Refused("ClassId", Say("Choose a class."));
         var found = await sessions.For(key, classId, date, said.Start, cancel);

@@ -20,7 +20,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
         Guid? behind,
         CancellationToken cancel
     ) =>
-        InTurn(
+        RunExclusive(
             lessonId,
             lines,
             (rows, chosen) =>
@@ -44,7 +44,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
         int direction,
         CancellationToken cancel
     ) =>
-        InTurn(
+        RunExclusive(
             lessonId,
             lines,
             (rows, chosen) =>
@@ -73,7 +73,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
 
     /// <summary>Puts a copy of lines right behind the last of them.</summary>
     public Task<SheetEdit> Copy(Guid lessonId, Guid key, IReadOnlyCollection<Guid> lines, CancellationToken cancel) =>
-        InTurn(
+        RunExclusive(
             lessonId,
             lines,
             (rows, chosen) =>
@@ -92,7 +92,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
 
     /// <summary>Takes lines out.</summary>
     public Task<SheetEdit> Remove(Guid lessonId, IReadOnlyCollection<Guid> lines, CancellationToken cancel) =>
-        InTurn(
+        RunExclusive(
             lessonId,
             lines,
             (rows, chosen) =>
@@ -122,7 +122,7 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
     )
     {
         var reader = await sheets.Reader(cancel);
-        return await InTurn(
+        return await RunExclusive(
             lessonId,
             lines,
             (rows, chosen) =>
@@ -177,13 +177,13 @@ public sealed class PickedLines(LadderContext db, LessonSheets sheets, DrillBook
         return saved.Row is null ? saved.Errors.First : null;
     }
 
-    private Task<SheetEdit> InTurn(
+    private Task<SheetEdit> RunExclusive(
         Guid lessonId,
         IReadOnlyCollection<Guid> lines,
         Func<List<SheetLine>, List<SheetLine>, SheetEdit> edit,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {

@@ -13,7 +13,7 @@ public abstract record SheetEdit
     public sealed record Clash(SheetLine Theirs, string Mine) : SheetEdit;
 
     /// <summary>Somebody else changed the line meanwhile, and what was asked for would have lost that; nothing was saved.</summary>
-    public sealed record Meanwhile(SheetLine Theirs) : SheetEdit;
+    public sealed record Conflict(SheetLine Theirs) : SheetEdit;
 
     /// <summary>There is no such line any more.</summary>
     public sealed record Gone : SheetEdit;

@@ -37,7 +37,7 @@ public sealed class SheetEdits(
         var (entries, texts, refusal) = await ReadEntries(drill?.Text ?? text, cancel);
         if (refusal is not null)
             return new SheetEdit.Refused(refusal);
-        return await db.InTurn(
+        return await db.RunExclusive(
             Turn(lessonId),
             key,
             () => Task.FromResult<SheetEdit>(new SheetEdit.Saved(key)),
@@ -89,7 +89,7 @@ public sealed class SheetEdits(
         var (texts, refusal) = await ReadTyped(text, cancel);
         if (refusal is not null)
             return new SheetEdit.Refused(refusal);
-        return await db.InTurn(
+        return await db.RunExclusive(
             Turn(lessonId),
             async () =>
             {
@@ -112,7 +112,7 @@ public sealed class SheetEdits(
         var (texts, refusal) = await ReadTyped(text, cancel);
         if (refusal is not null)
             return new SheetEdit.Refused(refusal);
-        return await db.InTurn(
+        return await db.RunExclusive(
             Turn(lessonId),
             async () =>
             {
@@ -171,7 +171,7 @@ public sealed class SheetEdits(
 
     /// <summary>Moves a line past its neighbour.</summary>
     public Task<SheetEdit> Move(Guid lessonId, Guid lineId, int direction, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(lessonId),
             async () =>
             {
@@ -201,7 +201,7 @@ public sealed class SheetEdits(
     /// <param name="cancel">Ends the wait.</param>
     /// <returns>Saved with the line below, where there is one.</returns>
     public Task<SheetEdit> Remove(Guid lessonId, Guid lineId, uint? version, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(lessonId),
             async () =>
             {
@@ -209,7 +209,7 @@ public sealed class SheetEdits(
                 if (rows.Find(r => r.Id == lineId) is not { } row)
                     return (SheetEdit)new SheetEdit.Gone();
                 if (row.RemovedAt is null && version is { } seen && seen != row.Version)
-                    return new SheetEdit.Meanwhile(row);
+                    return new SheetEdit.Conflict(row);
                 row.RemovedAt ??= time.GetUtcNow();
                 Unlink(rows, row);
                 var below = rows.Find(r => r.RemovedAt is null && string.CompareOrdinal(r.Place, row.Place) > 0);
@@ -270,7 +270,7 @@ public sealed class SheetEdits(
         Func<LessonLine, LessonLine> change,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(lessonId),
             async () =>
             {

@@ -10,7 +10,7 @@ public sealed record SheetVersion(Guid Batch, DateTimeOffset At, Guid ById, IRea
 /// <param name="Undone">Lines that are again as they were.</param>
 /// <param name="Left">Lines that were left as somebody has made them since.</param>
 /// <param name="Line">The first of them that stands in the sheet now; null where none does.</param>
-public sealed record WentBack(int Undone, int Left, Guid? Line);
+public sealed record UndoResult(int Undone, int Left, Guid? Line);
 
 /// <summary>Many lines that were taken out at once, and are still out.</summary>
 public sealed record TakenOut(Guid Batch, Guid ById, int Lines);
@@ -93,20 +93,20 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
 
     /// <summary>Takes back the last own step that can be taken back: never a colleague's.</summary>
     /// <returns>Null when there is none.</returns>
-    public Task<WentBack?> UndoLast(Guid lessonId, CancellationToken cancel) =>
+    public Task<UndoResult?> UndoLast(Guid lessonId, CancellationToken cancel) =>
         StepAlong(lessonId, steps => steps.Undo, cancel);
 
     /// <summary>Does again what was taken back last.</summary>
     /// <returns>Null when there is nothing, or when something else was done since.</returns>
-    public Task<WentBack?> RedoLast(Guid lessonId, CancellationToken cancel) =>
+    public Task<UndoResult?> RedoLast(Guid lessonId, CancellationToken cancel) =>
         StepAlong(lessonId, steps => steps.Redo, cancel);
 
-    private Task<WentBack?> StepAlong(
+    private Task<UndoResult?> StepAlong(
         Guid lessonId,
         Func<OwnSteps, IReadOnlyList<Guid>> which,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -139,10 +139,10 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
 
     /// <summary>Takes one save back. Lines that somebody has changed since stay as they are now.</summary>
     /// <returns>Null when there is no such save.</returns>
-    public Task<WentBack?> Undo(Guid lessonId, Guid batch, CancellationToken cancel) =>
-        db.InTurn(SheetEdits.Turn(lessonId), () => UndoInTurn(lessonId, batch, cancel), cancel);
+    public Task<UndoResult?> Undo(Guid lessonId, Guid batch, CancellationToken cancel) =>
+        db.RunExclusive(SheetEdits.Turn(lessonId), () => UndoInTurn(lessonId, batch, cancel), cancel);
 
-    private async Task<WentBack?> UndoInTurn(Guid lessonId, Guid batch, CancellationToken cancel)
+    private async Task<UndoResult?> UndoInTurn(Guid lessonId, Guid batch, CancellationToken cancel)
     {
         var changes = await db.SheetChanges.Where(c => c.LessonId == lessonId && c.Batch == batch).ToListAsync(cancel);
         if (changes.Count == 0)
@@ -155,8 +155,8 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
     /// Makes the sheet what it was right behind a save, whatever came later; that is a change of its own and can be
     /// undone.
     /// </summary>
-    public Task<WentBack?> Restore(Guid lessonId, Guid batch, CancellationToken cancel) =>
-        db.InTurn(
+    public Task<UndoResult?> Restore(Guid lessonId, Guid batch, CancellationToken cancel) =>
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -178,7 +178,7 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
         return at < 0 ? null : [.. all.Skip(at + 1).GroupBy(c => c.LineId).Select(g => g.First())];
     }
 
-    private async Task<WentBack> GoBack(
+    private async Task<UndoResult> GoBack(
         Guid lessonId,
         List<SheetChange> changes,
         bool onlyUntouched,
@@ -201,7 +201,7 @@ public sealed class SheetHistory(LadderContext db, SchoolScope scope, TimeProvid
             undone.Add(row);
         }
         var stands = undone.Where(r => r.RemovedAt is null).MinBy(r => r.Place, StringComparer.Ordinal);
-        return new WentBack(undone.Count, left, stands?.Id);
+        return new UndoResult(undone.Count, left, stands?.Id);
     }
 
     private void GoBack(List<SheetLine> rows, SheetLine row, SheetChange change)

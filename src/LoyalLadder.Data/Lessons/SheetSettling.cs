@@ -23,7 +23,7 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBoo
             return Say("Say why this is all right today; it is kept with your name.");
         if (reason.Trim().Length > CheckOverride.LongestReason)
             return Say($"A reason has at most {CheckOverride.LongestReason} characters.");
-        return await db.InTurn(
+        return await db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -66,8 +66,8 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBoo
     /// <param name="lineId">The line that it is about; null for the lesson as a whole.</param>
     /// <param name="cancel">Stops it.</param>
     /// <returns>False when the sheet no longer has that check.</returns>
-    public Task<bool> Mend(Guid lessonId, string code, Guid? lineId, CancellationToken cancel) =>
-        db.InTurn(
+    public Task<bool> ApplyQuickFix(Guid lessonId, string code, Guid? lineId, CancellationToken cancel) =>
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {
@@ -76,13 +76,13 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBoo
                 var check = sheet.Checks().FirstOrDefault(c => c.Code == code && sheet.LineOf(c) == lineId);
                 if (check?.Mend is not { } mend)
                     return false;
-                await Mend(lessonId, sheet, mend, cancel);
+                await ApplyQuickFix(lessonId, sheet, mend, cancel);
                 return true;
             },
             cancel
         );
 
-    private async Task Mend(Guid lessonId, OpenSheet sheet, Mend mend, CancellationToken cancel)
+    private async Task ApplyQuickFix(Guid lessonId, OpenSheet sheet, CheckQuickFix mend, CancellationToken cancel)
     {
         var reader = await sheets.Reader(cancel);
         var writer = new SheetWriter(reader);
@@ -110,7 +110,7 @@ public sealed class SheetSettling(LadderContext db, LessonSheets sheets, PaceBoo
         IReadOnlyDictionary<Guid, uint> lines,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             SheetEdits.Turn(lessonId),
             async () =>
             {

@@ -34,7 +34,7 @@ public sealed class WeekCopy(
             .Lessons.AsNoTracking()
             .Include(l => l.Class)
             .Include(l => l.Lines.Where(x => x.RemovedAt == null))
-            .Where(l => l.Date >= from && l.Date < from.AddDays(Days) && l.Class!.PutAwayAt == null)
+            .Where(l => l.Date >= from && l.Date < from.AddDays(Days) && l.Class!.ArchivedAt == null)
             .Where(l => l.Lines.Any(x => x.RemovedAt == null))
             .OrderBy(l => l.Date)
             .ThenBy(l => l.Start)

@@ -36,7 +36,7 @@ public sealed class WorkedSheets(
     LineComments comments,
     SheetHistory history,
     OwnSchool own,
-    SchoolMemory memory,
+    SchoolCache memory,
     TimeProvider time
 )
 {
@@ -48,10 +48,10 @@ public sealed class WorkedSheets(
     public async Task<WorkedSheet?> Of(Guid lesson, SheetMark mark, CancellationToken cancel)
     {
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
-        var worked = await memory.At(
+        var worked = await memory.GetLatest(
             $"sheet {lesson}",
             string.Create(CultureInfo.InvariantCulture, $"{mark.Word} {today.DayNumber}"),
-            Remembered.Progress,
+            CachedKind.Progress,
             async () => new Found(await Work(lesson, mark, cancel)),
             cancel
         );

@@ -45,7 +45,7 @@ public sealed class ClassList(SchoolBook school, TimetableBook timetable) : ISch
         return
         [
             .. (await school.ClassesWhole(cancel))
-                .Where(c => c.PutAwayAt is null)
+                .Where(c => c.ArchivedAt is null)
                 .Select(c =>
                     (IReadOnlyList<string>)
                         [
@@ -75,7 +75,7 @@ public sealed class RankList(LadderContext db) : ISchoolList
             await db
                 .Ranks.AsNoTracking()
                 .Include(r => r.Track)
-                .Where(r => r.PutAwayAt == null)
+                .Where(r => r.ArchivedAt == null)
                 .OrderBy(r => r.Track!.Position)
                 .ThenBy(r => r.Position)
                 .ToListAsync(cancel)

@@ -58,7 +58,7 @@ public sealed class LadderList(LadderContext db, OwnSchool own, SyllabusBook syl
         var known = new Known(
             ladder,
             await own.Facts(cancel),
-            await db.Requirements.Where(r => r.PutAwayAt == null).ToDictionaryAsync(r => r.Id, cancel),
+            await db.Requirements.Where(r => r.ArchivedAt == null).ToDictionaryAsync(r => r.Id, cancel),
             [],
             ladder
                 .Tracks.SelectMany(t => t.Ranks)

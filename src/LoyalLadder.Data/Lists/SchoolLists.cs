@@ -63,28 +63,28 @@ public sealed class SchoolLists(LadderContext db, IEnumerable<ISchoolList> lists
 {
     public static IReadOnlyList<ListKind> Kinds { get; } =
     [
-        new("students", Later("Students"), ["key", "first name", "initial", "rank", "classes"], true),
-        new("kit", Later("Kit"), ["name", "how many", "seconds to fetch"], true),
-        new("drills", Later("Drills"), ["name", "part", "from age", "lines", "notes"], true),
+        new("students", MarkForTranslation("Students"), ["key", "first name", "initial", "rank", "classes"], true),
+        new("kit", MarkForTranslation("Kit"), ["name", "how many", "seconds to fetch"], true),
+        new("drills", MarkForTranslation("Drills"), ["name", "part", "from age", "lines", "notes"], true),
         new(
             "combinations",
-            Later("Numbered combinations"),
+            MarkForTranslation("Numbered combinations"),
             ["number", "name", "kind", "from age", "notation", "rank", "control", "cautions"],
             false
         ),
         new(
             "classes",
-            Later("Classes"),
+            MarkForTranslation("Classes"),
             ["name", "age", "day", "start", "minutes", "hall", "teacher", "students"],
             false
         ),
         new(
             "ladder",
-            Later("What the ranks ask for"),
+            MarkForTranslation("What the ranks ask for"),
             ["track", "rank", "kind", "what", "stage", "amount", "unit", "signers"],
             true
         ),
-        new("ranks", Later("Tracks and ranks"), ["track", "rank", "colour", "stripes"], false),
+        new("ranks", MarkForTranslation("Tracks and ranks"), ["track", "rank", "colour", "stripes"], false),
     ];
 
     public static ListKind? Kind(string? key) => Kinds.FirstOrDefault(k => k.Key == key);
@@ -116,7 +116,7 @@ public sealed class SchoolLists(LadderContext db, IEnumerable<ISchoolList> lists
         if (refusal is not null)
             return new ListOutcome([], refusal);
         var look = new ListOutcome(await Taken(kind).Take(rows, null, cancel), null);
-        return await db.InTurn(
+        return await db.RunExclusive(
             "lists",
             key,
             () => Task.FromResult(look),

@@ -33,7 +33,7 @@ public sealed class StudentList(LadderContext db) : ITakenList
 
     private IQueryable<Student> Here() =>
         db
-            .Students.Where(s => !s.IsErased && s.PutAwayAt == null)
+            .Students.Where(s => !s.IsErased && s.ArchivedAt == null)
             .Include(s => s.Rank!.Track)
             .Include(s => s.Enrolments)
             .AsSplitQuery();
@@ -53,8 +53,8 @@ public sealed class StudentList(LadderContext db) : ITakenList
     {
         var known = new Known(
             await Here().ToDictionaryAsync(s => s.Id, cancel),
-            await db.Ranks.AsNoTracking().Include(r => r.Track).Where(r => r.PutAwayAt == null).ToListAsync(cancel),
-            await db.Classes.AsNoTracking().Where(c => c.PutAwayAt == null).ToListAsync(cancel),
+            await db.Ranks.AsNoTracking().Include(r => r.Track).Where(r => r.ArchivedAt == null).ToListAsync(cancel),
+            await db.Classes.AsNoTracking().Where(c => c.ArchivedAt == null).ToListAsync(cancel),
             []
         );
         return [.. rows.Select(r => One(r, known, key))];

@@ -29,7 +29,7 @@ public sealed record DiaryEntry(
 public sealed record DiaryWeek(DateOnly From, int Lessons, int Planned, int Actual, double There);
 
 /// <summary>What was taught, to be looked through.</summary>
-public sealed class DiaryBook(LadderContext db, SchoolMemory memory)
+public sealed class DiaryBook(LadderContext db, SchoolCache memory)
 {
     private IQueryable<LessonLog> Logs(Guid? classId) =>
         db.Logs.AsNoTracking().Where(l => l.OutcomesAt != null && (classId == null || l.ClassId == classId));
@@ -37,9 +37,9 @@ public sealed class DiaryBook(LadderContext db, SchoolMemory memory)
     /// <summary>Logs of a class, or of all, the newest first.</summary>
     public async Task<List<DiaryEntry>> Entries(Guid? classId, int offset, int count, CancellationToken cancel) =>
         [
-            .. await memory.Of(
+            .. await memory.GetOrCreate(
                 string.Create(CultureInfo.InvariantCulture, $"diary {classId} {offset} {count}"),
-                Remembered.Progress,
+                CachedKind.Progress,
                 () => ReadEntries(classId, offset, count, cancel),
                 cancel
             ),
@@ -104,9 +104,9 @@ public sealed class DiaryBook(LadderContext db, SchoolMemory memory)
 
     /// <summary>Weeks from a day on, the oldest first. Not to be changed by who reads them.</summary>
     public Task<List<DiaryWeek>> Weeks(Guid? classId, DateOnly first, int weeks, CancellationToken cancel) =>
-        memory.Of(
+        memory.GetOrCreate(
             string.Create(CultureInfo.InvariantCulture, $"diary weeks {classId} {first.DayNumber} {weeks}"),
-            Remembered.Progress,
+            CachedKind.Progress,
             () => ReadWeeks(classId, first, weeks, cancel),
             cancel
         );

@@ -122,7 +122,7 @@ public sealed class LessonLogs(
     /// what makes good an older debt settles it. Null when there is no such lesson.
     /// </summary>
     public Task<LogSaved?> Save(Guid lessonId, LogForm form, CancellationToken cancel) =>
-        db.InTurn($"log {lessonId}", () => SaveInTurn(lessonId, form, cancel), cancel);
+        db.RunExclusive($"log {lessonId}", () => SaveInTurn(lessonId, form, cancel), cancel);
 
     private async Task<LogSaved?> SaveInTurn(Guid lessonId, LogForm form, CancellationToken cancel)
     {

@@ -16,7 +16,7 @@ public sealed record OwedLine(
 );
 
 /// <summary>What classes are owed, and dropping a debt by name.</summary>
-public sealed class OwedLines(LadderContext db, SchoolScope scope, SchoolMemory memory, TimeProvider time)
+public sealed class OwedLines(LadderContext db, SchoolScope scope, SchoolCache memory, TimeProvider time)
 {
     private sealed record RecentLog(Guid Id, Guid ClassId, DateOnly Date, TimeOnly Start, Guid TaughtById);
 
@@ -44,7 +44,7 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, SchoolMemory 
     public async Task<List<OwedLine>> Of(IReadOnlyCollection<Guid> classIds, CancellationToken cancel)
     {
         // every sheet, every look at Today and at the week asks
-        var all = await memory.Of("owed", Remembered.Progress, () => Read(cancel), cancel);
+        var all = await memory.GetOrCreate("owed", CachedKind.Progress, () => Read(cancel), cancel);
         return [.. classIds.Distinct().SelectMany(c => all[c])];
     }
 
@@ -66,7 +66,7 @@ public sealed class OwedLines(LadderContext db, SchoolScope scope, SchoolMemory 
 
     /// <summary>Lets a debt go, by name; false when there is no such debt.</summary>
     public Task<bool> Drop(Guid logLine, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"debt {logLine}",
             async () =>
             {

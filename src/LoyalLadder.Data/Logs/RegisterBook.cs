@@ -16,7 +16,7 @@ public sealed class RegisterBook(LadderContext db)
             return null;
         var students = await db
             .Students.AsNoTracking()
-            .Where(s => !s.IsErased && s.PutAwayAt == null && s.Enrolments.Any(e => e.ClassId == classId))
+            .Where(s => !s.IsErased && s.ArchivedAt == null && s.Enrolments.Any(e => e.ClassId == classId))
             .OrderBy(s => s.FirstName)
             .ThenBy(s => s.Initial)
             .ToListAsync(cancel);

@@ -42,7 +42,7 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         CombinationDraft draft,
         NamingSchool naming,
         CancellationToken cancel
-    ) => db.InTurn("combinations", () => SaveInTurn(id, key, version, draft, naming, cancel), cancel);
+    ) => db.RunExclusive("combinations", () => SaveInTurn(id, key, version, draft, naming, cancel), cancel);
 
     private async Task<RowSaved<NumberedCombination>> SaveInTurn(
         Guid? id,
@@ -62,7 +62,7 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
         if (errors.Any)
             return RowSaved<NumberedCombination>.Refused(errors);
         if (row is not null && version is { } seen && row.Version != seen)
-            return RowSaved<NumberedCombination>.Meanwhile(row);
+            return RowSaved<NumberedCombination>.Conflict(row);
         if (row is null)
         {
             row = new NumberedCombination
@@ -184,7 +184,7 @@ public sealed partial class CombinationBook(LadderContext db, OwnSchool own)
 
     /// <summary>Takes one out; sheets that call it keep their words, and logs what was taught.</summary>
     public Task<bool> Remove(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "combinations",
             async () =>
             {

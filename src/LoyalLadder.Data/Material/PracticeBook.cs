@@ -5,12 +5,12 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Material;
 
 /// <summary>Pages for practising at home.</summary>
-public sealed class PracticeBook(LadderContext db, OwnSchool own, FrontDoor door, TimeProvider time)
+public sealed class PracticeBook(LadderContext db, OwnSchool own, SchoolLookup door, TimeProvider time)
 {
     /// <summary>Makes an address for a combination; those that were given out before go on until they end.</summary>
     /// <returns>The secret, which is kept nowhere; null where there is no such combination.</returns>
     public Task<string?> Make(Guid combination, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"practice {combination}",
             async () =>
             {
@@ -41,7 +41,7 @@ public sealed class PracticeBook(LadderContext db, OwnSchool own, FrontDoor door
 
     /// <summary>Ends all addresses of a combination.</summary>
     public Task<int> End(Guid combination, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"practice {combination}",
             async () =>
             {

@@ -6,6 +6,7 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Data.Material;

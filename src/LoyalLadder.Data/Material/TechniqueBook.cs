@@ -22,7 +22,7 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, Catalogue shi
     /// <param name="version">The state that the form was filled from, 0 for none; null takes whatever stands.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<RowSaved<SchoolTechnique>> Save(TechniqueRow row, uint? version, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -35,7 +35,7 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, Catalogue shi
                 var held = rows.Find(r => r.TechniqueId == row.Id);
                 var text = row.Write();
                 if (version is { } seen && held is not null && held.Version != seen && held.Row != text)
-                    return RowSaved<SchoolTechnique>.Meanwhile(held);
+                    return RowSaved<SchoolTechnique>.Conflict(held);
                 if (held is null)
                 {
                     held = new SchoolTechnique { TechniqueId = row.Id, Row = text };
@@ -68,7 +68,7 @@ public sealed class TechniqueBook(LadderContext db, OwnSchool own, Catalogue shi
     /// <summary>Takes the school's row away: a technique of its own goes, a shipped one is again as it was shipped.</summary>
     /// <returns>Why it has to stay; null when it is gone.</returns>
     public Task<string?> Remove(string techniqueId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {

@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
@@ -24,7 +25,7 @@ public sealed class WordBook(LadderContext db, OwnSchool own)
         if (errors.Any)
             return errors;
         var key = NameKey.Of(typed);
-        return await db.InTurn(
+        return await db.RunExclusive(
             "words",
             async () =>
             {
@@ -70,7 +71,7 @@ public sealed class WordBook(LadderContext db, OwnSchool own)
 
     /// <summary>The word says nothing any more; lines that hold it are marked again.</summary>
     public Task<int> Forget(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "words",
             async () =>
             {

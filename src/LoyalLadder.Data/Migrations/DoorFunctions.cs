@@ -139,7 +139,7 @@ internal static class DoorFunctions
               END IF;
             END $do$;
             DELETE FROM data_protection_keys;
-            REVOKE ALL ON data_protection_keys FROM {SchoolWall.Role};
+            REVOKE ALL ON data_protection_keys FROM {RowSecurityInterceptor.Role};
             GRANT USAGE ON SCHEMA public TO {KeyRing.Role};
             GRANT SELECT, INSERT ON data_protection_keys TO {KeyRing.Role};
             """
@@ -149,14 +149,14 @@ internal static class DoorFunctions
     {
         migration.WallOff("sessions");
         migration.WallOff("door_notes");
-        migration.Sql($"REVOKE UPDATE ON door_notes FROM {SchoolWall.Role};");
+        migration.Sql($"REVOKE UPDATE ON door_notes FROM {RowSecurityInterceptor.Role};");
         // what belongs to a person is seen by whoever sees the person
         foreach (var part in new[] { "Claims", "Logins", "Tokens", "Passkeys" })
             migration.Sql(
                 $"""
-                GRANT SELECT, INSERT, UPDATE, DELETE ON "AspNetUser{part}" TO {SchoolWall.Role};
+                GRANT SELECT, INSERT, UPDATE, DELETE ON "AspNetUser{part}" TO {RowSecurityInterceptor.Role};
                 ALTER TABLE "AspNetUser{part}" ENABLE ROW LEVEL SECURITY;
-                CREATE POLICY own_people ON "AspNetUser{part}" TO {SchoolWall.Role}
+                CREATE POLICY own_people ON "AspNetUser{part}" TO {RowSecurityInterceptor.Role}
                   USING (EXISTS (SELECT FROM "AspNetUsers" u WHERE u.id = user_id AND u.school_id = (SELECT ladder_school())));
                 """
             );
@@ -189,6 +189,6 @@ internal static class DoorFunctions
 
     private static void Allow(MigrationBuilder migration, string signature) =>
         migration.Sql(
-            $"REVOKE ALL ON FUNCTION {signature} FROM PUBLIC; GRANT EXECUTE ON FUNCTION {signature} TO {SchoolWall.Role};"
+            $"REVOKE ALL ON FUNCTION {signature} FROM PUBLIC; GRANT EXECUTE ON FUNCTION {signature} TO {RowSecurityInterceptor.Role};"
         );
 }

@@ -6,6 +6,8 @@ namespace LoyalLadder.Data.Migrations;
 /// <summary>Puts the rows of each school behind a wall that the database itself keeps.</summary>
 internal static class FoundingWalls
 {
+    private const string Role = RowSecurityInterceptor.Role;
+
     public static void Raise(MigrationBuilder migration)
     {
         MakeRole(migration);
@@ -13,27 +15,27 @@ internal static class FoundingWalls
             $"""
             CREATE FUNCTION ladder_school() RETURNS uuid LANGUAGE sql STABLE PARALLEL SAFE AS $f$
               SELECT nullif(current_setting('ladder.school', true), '')::uuid $f$;
-            GRANT USAGE ON SCHEMA public TO {SchoolWall.Role};
-            GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {SchoolWall.Role};
-            GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO {SchoolWall.Role};
-            REVOKE INSERT, UPDATE, DELETE ON "__EFMigrationsHistory" FROM {SchoolWall.Role};
+            GRANT USAGE ON SCHEMA public TO {Role};
+            GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {Role};
+            GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO {Role};
+            REVOKE INSERT, UPDATE, DELETE ON "__EFMigrationsHistory" FROM {Role};
             DO $do$ DECLARE t text; BEGIN
               FOR t IN SELECT table_name FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'school_id' LOOP
                 EXECUTE format('ALTER TABLE %I ENABLE ROW LEVEL SECURITY', t);
-                EXECUTE format('CREATE POLICY own_school ON %I TO {SchoolWall.Role} USING (school_id = (SELECT ladder_school()))', t);
+                EXECUTE format('CREATE POLICY own_school ON %I TO {Role} USING (school_id = (SELECT ladder_school()))', t);
               END LOOP;
             END $do$;
             ALTER TABLE schools ENABLE ROW LEVEL SECURITY;
-            CREATE POLICY own_school ON schools TO {SchoolWall.Role} USING (id = (SELECT ladder_school()));
+            CREATE POLICY own_school ON schools TO {Role} USING (id = (SELECT ladder_school()));
             """
         );
         // what a sign-in, a token or an invitation needs before it is known whose it is
         foreach (var table in new[] { "schools", "api_tokens", "invitations" })
             migration.Sql(
-                $"CREATE POLICY before_sign_in ON {table} FOR SELECT TO {SchoolWall.Role} USING ((SELECT ladder_school()) IS NULL);"
+                $"CREATE POLICY before_sign_in ON {table} FOR SELECT TO {Role} USING ((SELECT ladder_school()) IS NULL);"
             );
         migration.Sql(
-            $"CREATE POLICY before_sign_in ON \"AspNetUsers\" TO {SchoolWall.Role} USING ((SELECT ladder_school()) IS NULL);"
+            $"CREATE POLICY before_sign_in ON \"AspNetUsers\" TO {Role} USING ((SELECT ladder_school()) IS NULL);"
         );
     }
 
@@ -42,9 +44,9 @@ internal static class FoundingWalls
         migration.Sql(
             $"""
             DO $do$ BEGIN
-              IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '{SchoolWall.Role}') THEN
+              IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '{Role}') THEN
                 BEGIN
-                  CREATE ROLE {SchoolWall.Role} NOLOGIN;
+                  CREATE ROLE {Role} NOLOGIN;
                 EXCEPTION
                   WHEN duplicate_object OR unique_violation THEN NULL;
                   WHEN insufficient_privilege THEN
@@ -66,9 +68,9 @@ internal static class FoundingWalls
               END LOOP;
             END $do$;
             DROP FUNCTION ladder_school();
-            REVOKE ALL ON ALL TABLES IN SCHEMA public FROM {SchoolWall.Role};
-            REVOKE ALL ON ALL SEQUENCES IN SCHEMA public FROM {SchoolWall.Role};
-            REVOKE ALL ON SCHEMA public FROM {SchoolWall.Role};
+            REVOKE ALL ON ALL TABLES IN SCHEMA public FROM {Role};
+            REVOKE ALL ON ALL SEQUENCES IN SCHEMA public FROM {Role};
+            REVOKE ALL ON SCHEMA public FROM {Role};
             """
         );
 }

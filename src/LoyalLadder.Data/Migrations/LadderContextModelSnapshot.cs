@@ -182,7 +182,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(80)")
                         .HasColumnName("name");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 
@@ -307,7 +307,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("position");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 
@@ -385,7 +385,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid[]")
                         .HasColumnName("left_class_ids");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 
@@ -1215,7 +1215,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("text")
                         .HasColumnName("pasted");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 
@@ -2439,7 +2439,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(80)")
                         .HasColumnName("name");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 
@@ -2968,7 +2968,7 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("position");
 
-                    b.Property<DateTimeOffset?>("PutAwayAt")
+                    b.Property<DateTimeOffset?>("ArchivedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("put_away_at");
 

@@ -23,9 +23,9 @@ internal static class SchoolTables
     public static void GuardQuietly(MigrationBuilder migration, string table) =>
         migration.Sql(
             $"""
-            GRANT SELECT, INSERT, UPDATE, DELETE ON {table} TO {SchoolWall.Role};
+            GRANT SELECT, INSERT, UPDATE, DELETE ON {table} TO {RowSecurityInterceptor.Role};
             ALTER TABLE {table} ENABLE ROW LEVEL SECURITY;
-            CREATE POLICY own_school ON {table} TO {SchoolWall.Role} USING (school_id = (SELECT ladder_school()));
+            CREATE POLICY own_school ON {table} TO {RowSecurityInterceptor.Role} USING (school_id = (SELECT ladder_school()));
             """
         );
 }

@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.PadRounds;
 
 /// <summary>Makes called rounds over what the school teaches, and keeps them under names.</summary>
-public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syllabus, SchoolMemory memory)
+public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syllabus, SchoolCache memory)
 {
     /// <summary>Rounds of a school that are remembered at once; each takes the place of an earlier one.</summary>
     private const int Slots = 64;
@@ -25,7 +25,13 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
     {
         var ask = $"{JsonSerializer.Serialize(request, MatJson.Options)} {naming}";
         var slot = (uint)string.GetHashCode(ask, StringComparison.Ordinal) % Slots;
-        return memory.At($"rounds {slot}", ask, Remembered.Progress, () => MakeAnew(request, naming, cancel), cancel);
+        return memory.GetLatest(
+            $"rounds {slot}",
+            ask,
+            CachedKind.Progress,
+            () => MakeAnew(request, naming, cancel),
+            cancel
+        );
     }
 
     private async Task<RoundsMade> MakeAnew(RoundRequest request, NamingSchool naming, CancellationToken cancel)
@@ -86,7 +92,7 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
         RoundRequest request,
         NamingSchool naming,
         CancellationToken cancel
-    ) => db.InTurn("kept rounds", () => KeepInTurn(key, seen, name.Trim(), request, naming, cancel), cancel);
+    ) => db.RunExclusive("kept rounds", () => KeepInTurn(key, seen, name.Trim(), request, naming, cancel), cancel);
 
     private async Task<RowSaved<KeptRounds>> KeepInTurn(
         Guid key,
@@ -111,7 +117,7 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
         var all = await db.KeptRounds.ToListAsync(cancel);
         var kept = all.Find(r => r.Id == key || NameKey.Of(r.Name) == NameKey.Of(name));
         if (kept is not null && kept.Id != key && seen is { } known && known != kept.Version)
-            return RowSaved<KeptRounds>.Meanwhile(kept);
+            return RowSaved<KeptRounds>.Conflict(kept);
         kept ??= Added(key);
         kept.Name = name;
         kept.Ask = JsonSerializer.Serialize(request with { Naming = null }, MatJson.Options);
@@ -134,7 +140,7 @@ public sealed class RoundsBook(LadderContext db, OwnSchool own, SyllabusBook syl
 
     /// <summary>Takes kept rounds out; sheets that name them count their time without calls.</summary>
     public Task<bool> Remove(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "kept rounds",
             async () =>
             {

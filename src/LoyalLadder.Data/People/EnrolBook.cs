@@ -34,15 +34,15 @@ public sealed class EnrolBook(
     private const int GuestsFor = 60;
 
     /// <summary>What lines are read against.</summary>
-    public async Task<SchoolThere> There(CancellationToken cancel)
+    public async Task<KnownSchool> There(CancellationToken cancel)
     {
         var ladder = await syllabus.Read(cancel);
         var classes = await school.Classes(cancel);
-        var people = (await students.All(cancel)).Where(s => s.PutAwayAt is null);
-        return new SchoolThere(
-            [.. ladder.Tracks.SelectMany(t => t.Ranks.Select(r => new RankThere(r.Id, r.Name, t.Name, t.Band)))],
-            classes.ConvertAll(c => new ClassThere(c.Id, c.Name, c.Band)),
-            [.. people.Select(s => new StudentThere(s.Id, new StudentName(s.FirstName, s.Initial), Told(s)))]
+        var people = (await students.All(cancel)).Where(s => s.ArchivedAt is null);
+        return new KnownSchool(
+            [.. ladder.Tracks.SelectMany(t => t.Ranks.Select(r => new KnownRank(r.Id, r.Name, t.Name, t.Band)))],
+            classes.ConvertAll(c => new KnownClass(c.Id, c.Name, c.Band)),
+            [.. people.Select(s => new KnownStudent(s.Id, new StudentName(s.FirstName, s.Initial), Told(s)))]
         );
     }
 
@@ -57,7 +57,7 @@ public sealed class EnrolBook(
     /// <param name="key">The key of the post: sent twice it makes one list.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<int> Take(IReadOnlyList<StudentLine> lines, Guid key, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "enrol",
             key,
             () => Task.FromResult(lines.Count),
@@ -102,14 +102,14 @@ public sealed class EnrolBook(
     /// <summary>Changes many students at once.</summary>
     /// <returns>How many there were.</returns>
     public Task<int> Change(IReadOnlyCollection<Guid> who, ManyDraft draft, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "enrol",
             async () =>
             {
                 var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
                 var people = await db
                     .Students.Include(s => s.Enrolments)
-                    .Where(s => who.Contains(s.Id) && !s.IsErased && s.PutAwayAt == null)
+                    .Where(s => who.Contains(s.Id) && !s.IsErased && s.ArchivedAt == null)
                     .ToListAsync(cancel);
                 foreach (var student in people)
                 {
@@ -134,7 +134,7 @@ public sealed class EnrolBook(
             return [];
         var names = (
             await db
-                .Students.Where(s => !s.IsErased && s.PutAwayAt == null)
+                .Students.Where(s => !s.IsErased && s.ArchivedAt == null)
                 .Select(s => new { s.FirstName, s.Initial })
                 .ToListAsync(cancel)
         )

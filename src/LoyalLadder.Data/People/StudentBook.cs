@@ -54,7 +54,7 @@ public sealed class StudentBook(LadderContext db)
         StudentsDraft draft,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {id ?? key}",
             async () =>
             {
@@ -95,7 +95,7 @@ public sealed class StudentBook(LadderContext db)
         if (student is null)
             return RowSaved<Student>.Gone();
         if (version is { } seen && student.Version != seen && Differs(student, draft))
-            return RowSaved<Student>.Meanwhile(student);
+            return RowSaved<Student>.Conflict(student);
         (student.FirstName, student.Initial) = (draft.Names[0].First, draft.Names[0].Initial);
         student.RankId = draft.RankId;
         // enrolments count as the student's own: whoever has the form open must notice
@@ -119,7 +119,7 @@ public sealed class StudentBook(LadderContext db)
     /// logged and signed stays, and they can be brought back.
     /// </summary>
     public Task<Removal> Remove(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {id}",
             async () =>
             {
@@ -127,8 +127,8 @@ public sealed class StudentBook(LadderContext db)
                     .Enrolments.Where(e => e.StudentId == id)
                     .Select(e => e.ClassId)
                     .ToListAsync(cancel);
-                var removal = await db.RemoveOrPutAway<Student>(id, null, cancel);
-                if (removal != Removal.PutAway)
+                var removal = await db.RemoveOrArchive<Student>(id, null, cancel);
+                if (removal != Removal.Archived)
                     return removal;
                 var student = await db.Students.Include(s => s.Enrolments).FirstAsync(s => s.Id == id, cancel);
                 student.LeftClassIds = classes;
@@ -140,7 +140,7 @@ public sealed class StudentBook(LadderContext db)
 
     /// <summary>Brings somebody back into the classes that they left, as far as these still meet.</summary>
     public Task<bool> BringBack(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {id}",
             async () =>
             {
@@ -148,7 +148,7 @@ public sealed class StudentBook(LadderContext db)
                 if (student is null || student.IsErased)
                     return false;
                 var meeting = await db
-                    .Classes.Where(c => student.LeftClassIds.Contains(c.Id) && c.PutAwayAt == null)
+                    .Classes.Where(c => student.LeftClassIds.Contains(c.Id) && c.ArchivedAt == null)
                     .Select(c => c.Id)
                     .ToListAsync(cancel);
                 db.Enrolments.AddRange(
@@ -156,7 +156,7 @@ public sealed class StudentBook(LadderContext db)
                         .Where(c => !student.Enrolments.Exists(e => e.ClassId == c))
                         .Select(c => new Enrolment { ClassId = c, StudentId = id })
                 );
-                (student.PutAwayAt, student.LeftClassIds) = (null, []);
+                (student.ArchivedAt, student.LeftClassIds) = (null, []);
                 return true;
             },
             cancel

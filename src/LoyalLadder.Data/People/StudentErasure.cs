@@ -18,7 +18,7 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
     /// <param name="cancel">Ends the wait.</param>
     /// <returns>False when there is no such student.</returns>
     public Task<bool> Begin(Guid studentId, IReadOnlyCollection<Guid> rows, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"erase {studentId}",
             async () =>
             {
@@ -44,7 +44,7 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
 
     /// <summary>Takes an erasure back, as long as it has not been carried out.</summary>
     public Task<bool> TakeBack(Guid studentId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"erase {studentId}",
             async () =>
             {
@@ -86,7 +86,7 @@ public sealed class StudentErasure(LadderContext db, StudentBook students, Stude
     /// counts of past lessons stay true.
     /// </summary>
     private Task<bool> Erase(Guid studentId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"erase {studentId}",
             async () =>
             {

@@ -52,7 +52,7 @@ public sealed class StudentRecords(LadderContext db, OwnSchool own, StudentMenti
     /// <summary>Keeps a care note until a day.</summary>
     /// <returns>What is wrong, by field; empty when it is kept.</returns>
     public Task<FieldErrors> Note(Guid studentId, Guid key, string? words, DateOnly? until, CancellationToken cancel) =>
-        db.InTurn($"row {key}", () => NoteInTurn(studentId, key, words, until, cancel), cancel);
+        db.RunExclusive($"row {key}", () => NoteInTurn(studentId, key, words, until, cancel), cancel);
 
     private async Task<FieldErrors> NoteInTurn(
         Guid studentId,

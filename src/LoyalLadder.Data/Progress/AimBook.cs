@@ -16,7 +16,7 @@ public sealed class AimBook(LadderContext db, OwnSchool own)
     }
 
     public Task Set(IReadOnlyDictionary<PaceKind, int> aims, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "aims",
             async () =>
             {

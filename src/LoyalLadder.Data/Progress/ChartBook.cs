@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Progress;
 
 /// <summary>How a class came, and what it did: what charts are drawn from.</summary>
-public sealed class ChartBook(LadderContext db, DiaryBook diary, SchoolMemory memory)
+public sealed class ChartBook(LadderContext db, DiaryBook diary, SchoolCache memory)
 {
     /// <summary>Lessons and how many came, week by week, the oldest first.</summary>
     public Task<List<DiaryWeek>> Weeks(Guid classId, DateOnly first, int weeks, CancellationToken cancel) =>
@@ -20,7 +20,13 @@ public sealed class ChartBook(LadderContext db, DiaryBook diary, SchoolMemory me
         Guid classId,
         DateOnly since,
         CancellationToken cancel
-    ) => memory.Of(Name("sides", classId, since), Remembered.Progress, () => ReadSides(classId, since, cancel), cancel);
+    ) =>
+        memory.GetOrCreate(
+            Name("sides", classId, since),
+            CachedKind.Progress,
+            () => ReadSides(classId, since, cancel),
+            cancel
+        );
 
     private static string Name(string what, Guid classId, DateOnly since) =>
         string.Create(CultureInfo.InvariantCulture, $"{what} {classId} {since:yyyy-MM-dd}");
@@ -46,7 +52,12 @@ public sealed class ChartBook(LadderContext db, DiaryBook diary, SchoolMemory me
 
     /// <summary>Seconds that a class spent with each kind of work since a day; what was not done took none.</summary>
     public Task<Dictionary<PaceKind, int>> Work(Guid classId, DateOnly since, CancellationToken cancel) =>
-        memory.Of(Name("work", classId, since), Remembered.Progress, () => ReadWork(classId, since, cancel), cancel);
+        memory.GetOrCreate(
+            Name("work", classId, since),
+            CachedKind.Progress,
+            () => ReadWork(classId, since, cancel),
+            cancel
+        );
 
     private async Task<Dictionary<PaceKind, int>> ReadWork(Guid classId, DateOnly since, CancellationToken cancel) =>
         (

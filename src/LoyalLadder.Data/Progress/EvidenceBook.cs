@@ -97,7 +97,7 @@ public sealed class EvidenceBook(LadderContext db)
     /// <summary>Throws all evidence of the school away and makes it anew from logs and attendance.</summary>
     /// <returns>How many rows of evidence there are now.</returns>
     public Task<int> Rebuild(CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {

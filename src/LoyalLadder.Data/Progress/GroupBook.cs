@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Progress;
 
 /// <summary>What the people of a class have been taught, as its sheets need it.</summary>
-public sealed class GroupBook(LadderContext db, EvidenceBook evidence, SchoolMemory memory, TimeProvider time)
+public sealed class GroupBook(LadderContext db, EvidenceBook evidence, SchoolCache memory, TimeProvider time)
 {
     private sealed record Known(GroupKnowledge? Group);
 
@@ -17,9 +17,9 @@ public sealed class GroupBook(LadderContext db, EvidenceBook evidence, SchoolMem
     {
         if (!GroupLearning.Counts(lesson.Date, SchoolTime.Today(facts.School, time)))
             return null;
-        var known = await memory.Of(
+        var known = await memory.GetOrCreate(
             $"group {lesson.ClassId} {lesson.Date.DayNumber}",
-            Remembered.Progress,
+            CachedKind.Progress,
             async () => new Known(await Read(lesson, facts, cancel)),
             cancel
         );

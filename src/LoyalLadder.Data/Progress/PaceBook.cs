@@ -9,11 +9,11 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Progress;
 
 /// <summary>The school's pace, learned from what was run on the mat in the last half year.</summary>
-public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memory, TimeProvider time)
+public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolCache memory, TimeProvider time)
 {
     private sealed record Ran(Guid LessonId, Guid ClassId, Guid TaughtById, string Taught, int Planned, int Actual);
 
-    private sealed record Learned(Pace? Pace);
+    private sealed record Learned(PaceModel? Pace);
 
     /// <summary>When a planned lesson is likely to end; null while too little was run.</summary>
     public async Task<LikelyEnd?> Of(OpenSheet sheet, CancellationToken cancel)
@@ -29,23 +29,23 @@ public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memor
     {
         if (sheet.School.FitsPlainSum || await Known(cancel) is not { } pace)
             return WaysToFit.PlainSum;
-        return pace.Keeping(sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
+        return pace.QuantileEstimate(sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);
     }
 
     /// <summary>What the school's own log says of its pace; null while too little was run.</summary>
-    public async Task<Pace?> Known(CancellationToken cancel)
+    public async Task<PaceModel?> Known(CancellationToken cancel)
     {
-        var since = SchoolTime.Today((await own.Facts(cancel)).School, time).AddDays(-Pace.Days);
-        var learned = await memory.Of(
+        var since = SchoolTime.Today((await own.Facts(cancel)).School, time).AddDays(-PaceModel.Days);
+        var learned = await memory.GetOrCreate(
             $"pace {since.DayNumber}",
-            Remembered.Progress,
+            CachedKind.Progress,
             async () => new Learned(await Learn(since, cancel)),
             cancel
         );
         return learned.Pace;
     }
 
-    private async Task<Pace?> Learn(DateOnly since, CancellationToken cancel)
+    private async Task<PaceModel?> Learn(DateOnly since, CancellationToken cancel)
     {
         // what was broken off says nothing of pace
         var lines = await db
@@ -60,7 +60,7 @@ public sealed class PaceBook(LadderContext db, OwnSchool own, SchoolMemory memor
                 l.ActualSeconds!.Value
             ))
             .ToListAsync(cancel);
-        return Pace.Learn(
+        return PaceModel.Learn(
             lines.Select(l => new PacedLine(
                 l.LessonId,
                 l.ClassId,

@@ -18,7 +18,7 @@ public sealed class ProgressBook(
     OwnSchool own,
     EvidenceBook evidence,
     SyllabusBook syllabus,
-    SchoolMemory memory,
+    SchoolCache memory,
     TimeProvider time
 )
 {
@@ -28,9 +28,9 @@ public sealed class ProgressBook(
     public async Task<IReadOnlyDictionary<string, Coverage>> Covered(Guid classId, CancellationToken cancel)
     {
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);
-        return await memory.Of(
+        return await memory.GetOrCreate(
             $"covered {classId} {today.DayNumber}",
-            Remembered.Progress,
+            CachedKind.Progress,
             () => ReadCovered(classId, today.AddDays(-Due.Window), cancel),
             cancel
         );
@@ -131,9 +131,9 @@ public sealed class ProgressBook(
         var ladder = await syllabus.Read(cancel);
         var next = students.ToDictionary(s => s.StudentId, s => ladder.Next(s.RankId, s.Band));
         var wanted = Due.Concerned(next.Values.OfType<Rank>(), facts.Material.Catalogue);
-        var known = await memory.Of(
+        var known = await memory.GetOrCreate(
             $"known {classId} {string.Join(' ', wanted.Order(StringComparer.Ordinal))}",
-            Remembered.Progress,
+            CachedKind.Progress,
             async () => (await evidence.OfClass(classId, wanted, cancel)).ToLookup(e => e.StudentId),
             cancel
         );

@@ -34,7 +34,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
         // once something was pressed the sheet's changes no longer matter
         if (await Find(lessonId, cancel) is { Events.Count: > 0 } begun)
             return begun;
-        return await db.InTurn(Turn(lessonId), () => MakeReady(lessonId, cancel), cancel);
+        return await db.RunExclusive(Turn(lessonId), () => MakeReady(lessonId, cancel), cancel);
     }
 
     private async Task<LessonRun?> MakeReady(Guid lessonId, CancellationToken cancel)
@@ -60,7 +60,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
     /// <summary>Keeps events; those that are kept already are passed over, so that a device may send again.</summary>
     /// <returns>Null when there is no such run.</returns>
     public Task<EventsKept?> Keep(Guid lessonId, IReadOnlyCollection<RunEvent> events, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(lessonId),
             async () =>
             {
@@ -114,7 +114,7 @@ public sealed class LessonRuns(LadderContext db, LessonSheets sheets, RoundsBook
     /// </summary>
     /// <returns>Why it is not thrown away; null when it is.</returns>
     public Task<string?> Discard(Guid lessonId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(lessonId),
             async () =>
             {

@@ -47,7 +47,7 @@ public sealed class MatFit(
     /// <summary>Fits what is left in one of the ways and keeps it for all devices.</summary>
     /// <returns>The program from now on; null when nothing runs or nothing fits.</returns>
     public Task<MatProgram?> Take(Guid lessonId, FitWay way, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"run {lessonId}",
             async () =>
             {

@@ -24,7 +24,7 @@ public sealed record WallNow(LessonRun? Run, int Minutes, string ClassName, (str
 }
 
 /// <summary>The walls of halls: each by a secret address, without a sign-in.</summary>
-public sealed class WallBook(LadderContext db, FrontDoor door, OwnSchool own, DayPlan days, TimeProvider time)
+public sealed class WallBook(LadderContext db, SchoolLookup door, OwnSchool own, DayPlan days, TimeProvider time)
 {
     /// <summary>A run that nobody ended is taken off the wall after so long.</summary>
     private static readonly TimeSpan Longest = TimeSpan.FromHours(4);
@@ -40,12 +40,12 @@ public sealed class WallBook(LadderContext db, FrontDoor door, OwnSchool own, Da
 
     /// <summary>Makes a new secret address; the one before it opens nothing any more. Null when there is no such hall.</summary>
     public Task<string?> Renew(Guid hallId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"wall {hallId}",
             async () =>
             {
                 if (
-                    await db.Halls.FirstOrDefaultAsync(h => h.Id == hallId && h.PutAwayAt == null, cancel)
+                    await db.Halls.FirstOrDefaultAsync(h => h.Id == hallId && h.ArchivedAt == null, cancel)
                     is not { } hall
                 )
                     return null;

@@ -38,8 +38,8 @@ public sealed partial class Housekeeping(IServiceScopeFactory scopes, TimeProvid
     {
         await using var scope = scopes.CreateAsyncScope();
         await scope.ServiceProvider.GetRequiredService<TryLimit>().ForgetOld(cancel);
-        scope.ServiceProvider.GetRequiredService<SessionMemory>().Tidy();
-        var schools = await scope.ServiceProvider.GetRequiredService<FrontDoor>().Schools(cancel);
+        scope.ServiceProvider.GetRequiredService<SessionCache>().Tidy();
+        var schools = await scope.ServiceProvider.GetRequiredService<SchoolLookup>().Schools(cancel);
         foreach (var school in schools)
             await OfSchool(school, cancel);
     }
@@ -53,7 +53,7 @@ public sealed partial class Housekeeping(IServiceScopeFactory scopes, TimeProvid
         await services.GetRequiredService<StudentRecords>().ForgetEnded(cancel);
         await services.GetRequiredService<AuditBook>().Forget(cancel);
         await services.GetRequiredService<Sessions>().Forget(cancel);
-        await services.GetRequiredService<DoorBook>().Forget(cancel);
+        await services.GetRequiredService<SignInLog>().Forget(cancel);
         var oldest = time.GetUtcNow() - KeptPost.Kept;
         await services.GetRequiredService<LadderContext>().Posts.Where(p => p.At < oldest).ExecuteDeleteAsync(cancel);
     }

@@ -19,7 +19,7 @@ public sealed class Invitation : SchoolRow
 }
 
 /// <summary>Making and using invitations.</summary>
-public sealed class Invitations(LadderContext db, FrontDoor door, TimeProvider time)
+public sealed class Invitations(LadderContext db, SchoolLookup door, TimeProvider time)
 {
     /// <summary>Makes one for a person.</summary>
     /// <returns>The secret of its link, which is not kept anywhere.</returns>

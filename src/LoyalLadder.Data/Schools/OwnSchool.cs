@@ -6,17 +6,17 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>The facts of the scope's school.</summary>
-public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue shipped)
+public sealed class OwnSchool(LadderContext db, SchoolCache memory, Catalogue shipped)
 {
     /// <exception cref="InvalidOperationException">Nobody is signed in.</exception>
     public Task<SchoolFacts> Facts(CancellationToken cancel) =>
-        memory.Of("facts", Remembered.Facts, () => Read(cancel), cancel);
+        memory.GetOrCreate("facts", CachedKind.Facts, () => Read(cancel), cancel);
 
     private async Task<SchoolFacts> Read(CancellationToken cancel) =>
         new(
             SchoolCard.Of(await db.Schools.AsNoTracking().SingleAsync(s => s.Id == db.SchoolId, cancel)),
             await db
-                .Halls.Where(h => h.PutAwayAt == null)
+                .Halls.Where(h => h.ArchivedAt == null)
                 .OrderBy(h => h.Name)
                 .Select(h => new HallCard(h.Id, h.Name, h.LengthMetres, h.WidthMetres, h.Bags))
                 .ToListAsync(cancel),
@@ -36,7 +36,7 @@ public sealed class OwnSchool(LadderContext db, SchoolMemory memory, Catalogue s
                     u.OwnLead
                 ))
                 .ToListAsync(cancel),
-            await memory.Of("material", Remembered.Material, () => ReadMaterial(cancel), cancel),
+            await memory.GetOrCreate("material", CachedKind.Material, () => ReadMaterial(cancel), cancel),
             (await db.LimitsOfBands.AsNoTracking().ToListAsync(cancel)).ToDictionary(
                 l => l.Band,
                 l => CheckLimits.Parse(l.Limits)

@@ -61,9 +61,9 @@ public sealed class School
     public uint Version { get; set; }
 }
 
-public sealed class Hall : SchoolRow, IPutAway
+public sealed class Hall : SchoolRow, IArchivable
 {
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
     public required string Name { get; set; }
 
     /// <summary>Clear floor in metres, the way that lines travel.</summary>

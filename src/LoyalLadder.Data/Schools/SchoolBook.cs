@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Schools;
 
 /// <summary>The lists that the School room keeps: halls, kit, classes, tracks and ranks, limits, tokens, people.</summary>
-public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory memory)
+public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolCache memory)
 {
     public Task<List<Hall>> Halls(CancellationToken cancel) =>
         db.Halls.AsNoTracking().OrderBy(h => h.Name).ToListAsync(cancel);
@@ -21,14 +21,14 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
         [.. (await Meeting(cancel)).Select(c => c.Class).OrderBy(c => c.Name, StringComparer.Ordinal)];
 
     private Task<List<(ClassGroup Class, int Students)>> Meeting(CancellationToken cancel) =>
-        memory.Of(
+        memory.GetOrCreate(
             "classes",
-            Remembered.Progress,
+            CachedKind.Progress,
             async () =>
                 (
                     await db
                         .Classes.AsNoTracking()
-                        .Where(c => c.PutAwayAt == null)
+                        .Where(c => c.ArchivedAt == null)
                         .OrderBy(c => c.Band)
                         .ThenBy(c => c.Name)
                         .Select(c => new { Class = c, Students = c.Enrolments.Count })
@@ -65,7 +65,7 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
 
     /// <summary>Adds three usual tracks where there are none.</summary>
     public Task AddUsualTracks(CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "tracks",
             async () =>
             {
@@ -78,14 +78,14 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
 
     /// <summary>Moves a rank below the one that stands under it.</summary>
     public Task<bool> MoveDown(Guid rankId, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "tracks",
             async () =>
             {
                 if (await db.Ranks.FirstOrDefaultAsync(r => r.Id == rankId, cancel) is not { } rank)
                     return false;
                 var below = await db
-                    .Ranks.Where(r => r.TrackId == rank.TrackId && r.Position < rank.Position && r.PutAwayAt == null)
+                    .Ranks.Where(r => r.TrackId == rank.TrackId && r.Position < rank.Position && r.ArchivedAt == null)
                     .OrderByDescending(r => r.Position)
                     .FirstOrDefaultAsync(cancel);
                 if (below is null)
@@ -106,7 +106,7 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
         Action<School> fill,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             "settings",
             async () =>
             {
@@ -134,7 +134,7 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
     /// <summary>Keeps limits for an age as seen at a version; null limits are the usual ones again.</summary>
     /// <returns>The limits as somebody else left them since; null when these are kept.</returns>
     public Task<BandLimits?> SaveLimits(AgeBand band, uint? version, CheckLimits? limits, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "limits",
             async () =>
             {
@@ -160,7 +160,7 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolMemory mem
 
     /// <summary>Keeps how one person reads: names, sides, the foot in front.</summary>
     public Task SaveReading(Guid user, Action<AppUser> fill, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {user}",
             async () =>
             {

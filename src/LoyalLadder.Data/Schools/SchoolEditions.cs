@@ -60,7 +60,7 @@ public sealed class SchoolEditions
     }
 
     /// <summary>Something was saved here: the next who asks looks.</summary>
-    public void Doubt(Guid school)
+    public void Invalidate(Guid school)
     {
         lock (_lock)
         {
@@ -71,17 +71,17 @@ public sealed class SchoolEditions
 
     /// <summary>The wire told of new numbers.</summary>
     /// <returns>What has become old by it; nothing where the numbers were known already.</returns>
-    public IReadOnlyList<Remembered> Hear(Guid school, EditionNumbers told)
+    public IReadOnlyList<CachedKind> Advance(Guid school, EditionNumbers told)
     {
         var isKnown = _known.TryGetValue(school, out var before);
         _known.AddOrUpdate(school, told, (_, held) => held.Newer(told));
-        var old = new List<Remembered>();
+        var old = new List<CachedKind>();
         if (!isKnown || told.Facts > before.Facts)
-            old.Add(Remembered.Facts);
+            old.Add(CachedKind.Facts);
         if (!isKnown || told.Material > before.Material)
-            old.Add(Remembered.Material);
+            old.Add(CachedKind.Material);
         if (old.Count > 0 || told.Progress > before.Progress)
-            old.Add(Remembered.Progress);
+            old.Add(CachedKind.Progress);
         return old;
     }
 

@@ -25,7 +25,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
 
     /// <summary>Adds somebody with a first password.</summary>
     public Task<FieldErrors> Add(Guid key, StaffDraft draft, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -58,7 +58,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
         Guid? session,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -94,7 +94,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
 
     /// <summary>Closes an account: it opens nothing any more, and what its owner did stays theirs.</summary>
     public Task<FieldErrors> Close(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -116,7 +116,7 @@ public sealed class StaffChanges(LadderContext db, UserManager<AppUser> users, S
 
     /// <summary>Opens a closed account again; false when there is none.</summary>
     public Task<bool> Open(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {

@@ -50,7 +50,7 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
             return Task.FromResult<string?>(
                 Wording.Say($"A comment may have {LineComment.Longest} characters; this has {said.Length}.")
             );
-        return db.InTurn(
+        return db.RunExclusive(
             $"row {key}",
             async () =>
             {
@@ -78,7 +78,7 @@ public sealed class LineComments(LadderContext db, SchoolScope scope, TimeProvid
 
     /// <summary>Says that a comment is dealt with; false when it is gone or settled already.</summary>
     public Task<bool> Settle(Guid lessonId, Guid comment, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"row {comment}",
             async () =>
             {

@@ -105,7 +105,7 @@ internal sealed class GridEdit(
     }
 
     private static string TextOf(RequirementRow? row) =>
-        row is { PutAwayAt: null } ? AskedCell.Of(row.Plain()).Write(row.Kind) : "";
+        row is { ArchivedAt: null } ? AskedCell.Of(row.Plain()).Write(row.Kind) : "";
 
     private static RequirementDraft Draft(Rank rank, RequirementKind kind, string what, AskedCell asked) =>
         new(rank.Id, kind, what, asked.Stage, asked.Amount, asked.IsSeconds, asked.Signers);
@@ -122,7 +122,7 @@ internal sealed class GridEdit(
         else
         {
             // what was taken out and is asked for again has its signatures back
-            held.PutAwayAt = null;
+            held.ArchivedAt = null;
             syllabus.Changed(held, made, facts);
         }
         return null;
@@ -132,14 +132,14 @@ internal sealed class GridEdit(
     private Rank Now(Rank rank) =>
         rank with
         {
-            Requirements = rows.Where(r => r.RankId == rank.Id && r.PutAwayAt is null)
+            Requirements = rows.Where(r => r.RankId == rank.Id && r.ArchivedAt is null)
                 .Select(r => r.Plain())
                 .ToSequence(),
         };
 
     private void TakeOut(RequirementRow? held)
     {
-        if (held is null or { PutAwayAt: not null })
+        if (held is null or { ArchivedAt: not null })
             return;
         var isRestedOn = restedOn.Contains(held.Id);
         syllabus.TakenOut(held, isRestedOn, facts);
@@ -193,7 +193,7 @@ internal sealed class GridEdit(
                 return new ListedRow(row.Line, RowFate.Wrong, $"{row.What}, {rank.Name}: {wrong}");
             if (cell is not { } asked || TextOf(held) == asked.Write(held?.Kind ?? kind))
                 continue;
-            fate = held is { PutAwayAt: null } ? RowFate.Changed : Max(fate, RowFate.New);
+            fate = held is { ArchivedAt: null } ? RowFate.Changed : Max(fate, RowFate.New);
             var draft = Draft(rank, held?.Kind ?? kind, row.What, asked);
             var refused = key is { } post
                 ? Put(held, rank, draft, DerivedKey.Of(post, (row.Line * PastedGrid.MostRanks) + n))

@@ -4,9 +4,9 @@ using LoyalLadder.Data.Classes;
 namespace LoyalLadder.Data.Syllabus;
 
 /// <summary>Something that a rank asks for, up to a stage, signed off by one or two instructors.</summary>
-public sealed class RequirementRow : SchoolRow, IPutAway
+public sealed class RequirementRow : SchoolRow, IArchivable
 {
-    public DateTimeOffset? PutAwayAt { get; set; }
+    public DateTimeOffset? ArchivedAt { get; set; }
     public Guid RankId { get; set; }
     public RankRow? Rank { get; set; }
     public int Position { get; set; }

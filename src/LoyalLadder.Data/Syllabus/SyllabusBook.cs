@@ -23,11 +23,11 @@ public sealed record RequirementDraft(
 );
 
 /// <summary>The tracks with their ranks and what these ask for: every change is written down in words, with who and when.</summary>
-public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory memory, TimeProvider time)
+public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolCache memory, TimeProvider time)
 {
     /// <summary>The tracks with their ranks, the lowest first, and what each asks for; what was put away is left out.</summary>
     public Task<Core.Syllabus.Syllabus> Read(CancellationToken cancel) =>
-        memory.Of("syllabus", Remembered.Progress, () => ReadRows(cancel), cancel);
+        memory.GetOrCreate("syllabus", CachedKind.Progress, () => ReadRows(cancel), cancel);
 
     private async Task<Core.Syllabus.Syllabus> ReadRows(CancellationToken cancel)
     {
@@ -35,7 +35,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         var ranks = (
             await db
                 .Ranks.AsNoTracking()
-                .Where(r => r.PutAwayAt == null)
+                .Where(r => r.ArchivedAt == null)
                 .OrderBy(r => r.Position)
                 .ThenBy(r => r.Id)
                 .ToListAsync(cancel)
@@ -43,7 +43,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         var asked = (
             await db
                 .Requirements.AsNoTracking()
-                .Where(r => r.PutAwayAt == null)
+                .Where(r => r.ArchivedAt == null)
                 .OrderBy(r => r.Position)
                 .ThenBy(r => r.Id)
                 .ToListAsync(cancel)
@@ -163,7 +163,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         uint? version,
         RequirementDraft draft,
         CancellationToken cancel
-    ) => db.InTurn($"rank {draft.RankId}", () => SaveInTurn(id, key, version, draft, cancel), cancel);
+    ) => db.RunExclusive($"rank {draft.RankId}", () => SaveInTurn(id, key, version, draft, cancel), cancel);
 
     private async Task<RowSaved<RequirementRow>> SaveInTurn(
         Guid? id,
@@ -183,7 +183,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         if (id is not null && row is null)
             return RowSaved<RequirementRow>.Gone();
         if (row is not null && version is { } seen && row.Version != seen)
-            return RowSaved<RequirementRow>.Meanwhile(row);
+            return RowSaved<RequirementRow>.Conflict(row);
         row = row is null
             ? Added(key, made, await NextPosition(draft.RankId, cancel), facts)
             : Changed(row, made, facts);
@@ -220,7 +220,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
     {
         Remember(row.RankId, $"no longer asks for {Words(facts, row.Plain())}");
         if (isRestedOn)
-            row.PutAwayAt = time.GetUtcNow();
+            row.ArchivedAt = time.GetUtcNow();
     }
 
     private static void Fill(RequirementRow row, Requirement made)
@@ -246,7 +246,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         if (await db.Requirements.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id, cancel) is not { } row)
             return Removal.NotThere;
         var words = $"no longer asks for {Words(await own.Facts(cancel), row.Plain())}";
-        return await db.RemoveOrPutAway<RequirementRow>(id, () => Remember(row.RankId, words), cancel);
+        return await db.RemoveOrArchive<RequirementRow>(id, () => Remember(row.RankId, words), cancel);
     }
 
     /// <summary>How long and how often somebody has to come before a rank.</summary>
@@ -260,7 +260,7 @@ public sealed class SyllabusBook(LadderContext db, OwnSchool own, SchoolMemory m
         (int Days, int Lessons) asked,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             $"rank {rankId}",
             async () =>
             {

@@ -78,7 +78,7 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
         IReadOnlyList<TypedCell> cells,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn(trackId),
             async () =>
             {
@@ -119,7 +119,7 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
         if (seen is not null && seen != look.State && !await db.Posts.AnyAsync(p => p.Id == key, cancel))
             return look with { IsOld = true };
         return look.CanBeTaken
-            ? await db.InTurn(
+            ? await db.RunExclusive(
                 Turn(trackId),
                 key,
                 () => Task.FromResult(look),
@@ -174,7 +174,7 @@ public sealed class SyllabusGridBook(LadderContext db, OwnSchool own, SyllabusBo
     /// <summary>Lets ranks that ask for nothing yet ask for what is usual where people name things so; the others stay.</summary>
     /// <returns>How many things are asked for now that were not before.</returns>
     public Task<int> BeginWith(NamingSchool naming, Guid key, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             "usual syllabus",
             async () =>
             {

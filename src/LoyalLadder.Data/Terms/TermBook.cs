@@ -31,7 +31,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
     /// <param name="version">The state that the form was filled from; null takes whatever stands.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<RowSaved<TermRow>> Save(Guid? id, TermRow row, uint? version, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -43,7 +43,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
                 if (id is not null && kept is null)
                     return RowSaved<TermRow>.Gone();
                 if (kept is not null && version is { } seen && kept.Version != seen)
-                    return RowSaved<TermRow>.Meanwhile(kept);
+                    return RowSaved<TermRow>.Conflict(kept);
                 var errors = await Wrong(id, row, cancel);
                 if (errors.Any)
                     return RowSaved<TermRow>.Refused(errors);
@@ -93,7 +93,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
 
     /// <summary>Takes a term away, with the plans in it; sheets and logs stay as they are.</summary>
     public Task<bool> Remove(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -112,7 +112,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
     /// <param name="cancel">Ends the wait.</param>
     /// <returns>The row; null where there is no such term or class.</returns>
     internal Task<ClassTermRow?> Change(Guid term, Guid group, Action<ClassTermRow> change, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"term {term} {group}",
             async () =>
             {
@@ -123,7 +123,7 @@ public sealed class TermBook(LadderContext db, OwnSchool own, TimeProvider time)
                 if (row is null)
                 {
                     var meeting = await db.Classes.FirstOrDefaultAsync(
-                        c => c.Id == group && c.PutAwayAt == null,
+                        c => c.Id == group && c.ArchivedAt == null,
                         cancel
                     );
                     if (meeting is null || !await db.Terms.AnyAsync(t => t.Id == term, cancel))

@@ -57,7 +57,7 @@ public sealed class TermMaps(
     OwnSchool own,
     SyllabusBook syllabus,
     TimetableBook timetable,
-    SchoolMemory memory,
+    SchoolCache memory,
     TimeProvider time
 )
 {
@@ -69,7 +69,7 @@ public sealed class TermMaps(
     {
         var group = await db
             .Classes.AsNoTracking()
-            .FirstOrDefaultAsync(c => c.Id == classId && c.PutAwayAt == null, cancel);
+            .FirstOrDefaultAsync(c => c.Id == classId && c.ArchivedAt == null, cancel);
         if (group is null)
             return null;
         var row = await RowOf(term.Id, classId, cancel);
@@ -290,9 +290,9 @@ public sealed class TermMaps(
 
     /// <summary>What the plans of some classes have for their sessions of a day, by class and the hour of the timetable.</summary>
     public Task<ILookup<(Guid Class, TimeOnly At), string>> PlannedOn(DateOnly date, CancellationToken cancel) =>
-        memory.Of(
+        memory.GetOrCreate(
             string.Create(System.Globalization.CultureInfo.InvariantCulture, $"planned {date:yyyy-MM-dd}"),
-            Remembered.Progress,
+            CachedKind.Progress,
             () => ReadPlanned(date, cancel),
             cancel
         );
@@ -326,7 +326,7 @@ public sealed class TermMaps(
         var rows = await db
             .ClassTerms.AsNoTracking()
             .Include(c => c.Class)
-            .Where(c => c.TermId == term.Id && c.Plan != "" && c.Class!.PutAwayAt == null)
+            .Where(c => c.TermId == term.Id && c.Plan != "" && c.Class!.ArchivedAt == null)
             .ToListAsync(cancel);
         var taught = (await TaughtAt(term, rows.ConvertAll(r => r.ClassId), cancel)).ToLookup(t => t.ClassId);
         var today = SchoolTime.Today((await own.Facts(cancel)).School, time);

@@ -9,7 +9,7 @@ public sealed class TermSolves(
     SchoolScope scope,
     TermBook terms,
     TermMaps maps,
-    TermDesk desk,
+    TermSolveWorker desk,
     TimeProvider time
 )
 {
@@ -34,7 +34,7 @@ public sealed class TermSolves(
     {
         if (await terms.Change(term, group, _ => { }, cancel) is not { } row)
             return Say("The term or the class is no longer there.");
-        var (begun, why) = await db.InTurn(Turn, () => Begin(row.Id, seconds, seed, cancel), cancel);
+        var (begun, why) = await db.RunExclusive(Turn, () => Begin(row.Id, seconds, seed, cancel), cancel);
         if (begun is { } id)
             desk.Ask(scope.SchoolId, id);
         return why;

@@ -9,7 +9,7 @@ namespace LoyalLadder.Data.Timetables;
 public sealed record OpenedCalendar(Guid? Person);
 
 /// <summary>Addresses by which calendar programs read the timetable: each person has one for the school and one for themselves.</summary>
-public sealed class CalendarAddresses(LadderContext db, SchoolScope scope, FrontDoor door)
+public sealed class CalendarAddresses(LadderContext db, SchoolScope scope, SchoolLookup door)
 {
     /// <summary>The addresses that a person has: their own, the school's.</summary>
     public async Task<(bool Own, bool School)> Of(Guid person, CancellationToken cancel)
@@ -23,7 +23,7 @@ public sealed class CalendarAddresses(LadderContext db, SchoolScope scope, Front
     /// <param name="cancel">Ends the wait.</param>
     /// <returns>The secret, which is kept nowhere.</returns>
     public Task<string> Renew(bool isOwn, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             $"calendar {scope.UserId}",
             async () =>
             {

@@ -70,7 +70,7 @@ public sealed class DateChanges(
         TimeOnly at,
         DateAsk ask,
         CancellationToken cancel
-    ) => db.InTurn(Turn, () => ChangeInTurn(group, date, at, ask, cancel), cancel);
+    ) => db.RunExclusive(Turn, () => ChangeInTurn(group, date, at, ask, cancel), cancel);
 
     private async Task<RowSaved<DateChangeRow>> ChangeInTurn(
         Guid group,
@@ -163,14 +163,14 @@ public sealed class DateChanges(
         DateAsk ask,
         CancellationToken cancel
     ) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
                 if (await db.DateChanges.FirstOrDefaultAsync(c => c.Id == key, cancel) is { } already)
                     return RowSaved<DateChangeRow>.Kept(already);
                 var errors = await Problems(ask with { ToDate = date }, cancel);
-                if (!await db.Classes.AnyAsync(c => c.Id == group && c.PutAwayAt == null, cancel))
+                if (!await db.Classes.AnyAsync(c => c.Id == group && c.ArchivedAt == null, cancel))
                     errors.Add("ClassId", Say("Choose a class."));
                 if (await Planned(group, date, start, cancel) is not null)
                     errors.Add("ToStart", Say("The class meets at that hour already."));
@@ -196,7 +196,7 @@ public sealed class DateChanges(
 
     /// <summary>Takes a session that seeks a stand-in; false when somebody else was quicker.</summary>
     public Task<bool> Take(Guid group, DateOnly date, TimeOnly at, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -218,7 +218,7 @@ public sealed class DateChanges(
 
     /// <summary>The date is as the timetable has it again; an extra session is none any more.</summary>
     public Task<bool> Undo(Guid id, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {

@@ -43,7 +43,7 @@ public sealed class SchoolCalendar(LadderContext db, OwnSchool own, TimetableBoo
         var today = SchoolTime.Today(facts.School, time);
         var classes = await db
             .Classes.AsNoTracking()
-            .Where(c => c.PutAwayAt == null)
+            .Where(c => c.ArchivedAt == null)
             .ToDictionaryAsync(c => c.Id, cancel);
         var sources = new Sources(facts, classes, today.AddDays(-DaysBack), today.AddDays(DaysAhead), teacher);
         var calendar = new Calendar { ProductId = "-//Loyal Ladder//Timetable//EN" };

@@ -5,11 +5,11 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Timetables;
 
 /// <summary>When the school's classes meet: read by everything that asks which lesson comes next.</summary>
-public sealed class TimetableBook(LadderContext db, OwnSchool own, SchoolMemory memory, TimeProvider time)
+public sealed class TimetableBook(LadderContext db, OwnSchool own, SchoolCache memory, TimeProvider time)
 {
     /// <summary>The timetable of all classes that meet.</summary>
     public async Task<Timetable> Read(CancellationToken cancel) =>
-        (await memory.Of("timetable", Remembered.Progress, () => ReadNow(cancel), cancel)).Timetable;
+        (await memory.GetOrCreate("timetable", CachedKind.Progress, () => ReadNow(cancel), cancel)).Timetable;
 
     /// <summary>Held as it is: what is remembered may not be changed by anybody.</summary>
     [System.ComponentModel.ImmutableObject(true)]
@@ -20,9 +20,9 @@ public sealed class TimetableBook(LadderContext db, OwnSchool own, SchoolMemory 
         var meetings = await db
             .Meetings.AsNoTracking()
             .Include(m => m.Class)
-            .Where(m => m.Class!.PutAwayAt == null)
+            .Where(m => m.Class!.ArchivedAt == null)
             .ToListAsync(cancel);
-        var changes = await db.DateChanges.AsNoTracking().Where(c => c.Class!.PutAwayAt == null).ToListAsync(cancel);
+        var changes = await db.DateChanges.AsNoTracking().Where(c => c.Class!.ArchivedAt == null).ToListAsync(cancel);
         var closures = await db.Closures.AsNoTracking().ToListAsync(cancel);
         return new Held(
             new Timetable(

@@ -24,7 +24,7 @@ public sealed class WeekBook(LadderContext db)
                         .ThenInclude(c => c!.Teacher)
                     .Include(m => m.Hall)
                     .Include(m => m.Teacher)
-                    .Where(m => m.Class!.PutAwayAt == null)
+                    .Where(m => m.Class!.ArchivedAt == null)
                     .ToListAsync(cancel)
             )
                 .OrderBy(m => WeekDays.PlaceOf(m.Weekday))
@@ -39,7 +39,7 @@ public sealed class WeekBook(LadderContext db)
     /// <param name="row">As it is to be, under the key of the post: sent twice it is added once.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<RowSaved<MeetingRow>> Add(MeetingRow row, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -47,7 +47,7 @@ public sealed class WeekBook(LadderContext db)
                     return RowSaved<MeetingRow>.Kept(already);
                 var errors = new FieldErrors();
                 var group = await db.Classes.FirstOrDefaultAsync(
-                    c => c.Id == row.ClassId && c.PutAwayAt == null,
+                    c => c.Id == row.ClassId && c.ArchivedAt == null,
                     cancel
                 );
                 if (group is null)
@@ -88,7 +88,7 @@ public sealed class WeekBook(LadderContext db)
     /// <param name="from">The first day on which it is no more.</param>
     /// <param name="cancel">Ends the wait.</param>
     public Task<bool> End(Guid id, DateOnly from, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {
@@ -113,7 +113,7 @@ public sealed class WeekBook(LadderContext db)
 
     /// <summary>Closes the school or a hall for some days; sent twice under one key it is closed once.</summary>
     public Task<RowSaved<ClosureRow>> Close(ClosureRow row, CancellationToken cancel) =>
-        db.InTurn(
+        db.RunExclusive(
             Turn,
             async () =>
             {

@@ -34,7 +34,7 @@ public static class Accounts
             o.ServerDomain = PublicAddress.Domain(builder.Configuration[PublicAddress.Setting]);
         });
         services.ConfigureApplicationCookie(o => SetUp(o));
-        services.AddScoped<Arrivals>().AddScoped<OwnAccount>().AddSingleton<PublicAddress>();
+        services.AddScoped<SignInService>().AddScoped<OwnAccount>().AddSingleton<PublicAddress>();
         services.AddPost(builder.Configuration);
     }
 

@@ -5,8 +5,8 @@ public static class Devices
 {
     private static readonly (string Sign, string Word)[] Kinds =
     [
-        ("iPad", Later("tablet")),
-        ("iPhone", Later("phone")),
+        ("iPad", MarkForTranslation("tablet")),
+        ("iPhone", MarkForTranslation("phone")),
         ("Android", "Android"),
         ("Windows", "Windows"),
         ("Macintosh", "Mac"),
@@ -18,7 +18,7 @@ public static class Devices
     [
         ("Firefox/", "Firefox"),
         ("Edg/", "Edge"),
-        ("Chrome/", Later("Chromium or kin")),
+        ("Chrome/", MarkForTranslation("Chromium or kin")),
         ("Safari/", "Safari"),
     ];
 
@@ -29,7 +29,7 @@ public static class Devices
         var program = Array.Find(Programs, p => userAgent.Contains(p.Sign, StringComparison.Ordinal)).Word;
         return (kind, program) switch
         {
-            (null, null) => Later("some program"),
+            (null, null) => MarkForTranslation("some program"),
             (null, _) => program,
             (_, null) => kind,
             _ => $"{kind}, {program}",

@@ -11,10 +11,10 @@ namespace LoyalLadder.Web.Access;
 /// What people do with their own account: a new password, a second step, recovery. Everything is written into the door book.
 /// </summary>
 public sealed class OwnAccount(
-    FrontDoor door,
+    SchoolLookup door,
     TryLimit tries,
     Sessions sessions,
-    DoorBook book,
+    SignInLog book,
     UserManager<AppUser> users,
     Postbox post,
     PublicAddress address,

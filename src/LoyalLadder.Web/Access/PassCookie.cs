@@ -47,7 +47,7 @@ public static class PassCookie
         {
             await LookUp(context);
         }
-        catch (Exception e) when (Trouble.IsDatabaseAway(e))
+        catch (Exception e) when (FailureResponses.IsDatabaseAway(e))
         {
             // whether somebody is signed in is kept for the whole request, a failure too: the page that tells of it would fail by it
             context.RejectPrincipal();
@@ -75,11 +75,11 @@ public static class PassCookie
             && Key(context.Principal, Policies.SchoolClaim) is { } school
         )
         {
-            services.GetRequiredService<FrontDoor>().Enter(school, Guid.Empty);
+            services.GetRequiredService<SchoolLookup>().Enter(school, Guid.Empty);
             var aborted = context.HttpContext.RequestAborted;
             if (await services.GetRequiredService<Sessions>().Look(session, aborted) is { } pass)
             {
-                services.GetRequiredService<FrontDoor>().Enter(pass.School, pass.Holder);
+                services.GetRequiredService<SchoolLookup>().Enter(pass.School, pass.Holder);
                 context.ReplacePrincipal(Principals.GetValue(pass, PrincipalOf));
                 return;
             }

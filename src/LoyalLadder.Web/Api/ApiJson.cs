@@ -34,8 +34,8 @@ public static class ApiJson
         where TRequest : notnull =>
         route
             .RequireAuthorization(policy)
-            .RequireRateLimiting(Limits.Api)
-            .WithMetadata(new TakesAttribute(Bodies.Sheet))
+            .RequireRateLimiting(RateLimits.Api)
+            .WithMetadata(new TakesAttribute(RequestSizes.Sheet))
             .DisableAntiforgery()
             .WithSummary(summary)
             .Accepts<TRequest>(

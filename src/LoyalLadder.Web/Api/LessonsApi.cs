@@ -197,7 +197,7 @@ public static class LessonsApi
                     lines[l.Entry],
                     writer.Write(l.Line with { Versions = [] }),
                     l.Line.IsUnderstood,
-                    l.GettingThere,
+                    l.Transition,
                     l.Teach,
                     l.Work,
                     clock.TimeAt(l.StartsAt).ToString("HH:mm:ss", CultureInfo.InvariantCulture),

@@ -11,7 +11,7 @@ namespace LoyalLadder.Web.Api;
 /// <summary>What one open page hears, until it is closed, signed out, or has listened long.</summary>
 public sealed class LiveFeed(
     LadderContext db,
-    SheetCompany company,
+    SheetPresence company,
     OwnSchool own,
     Sessions sessions,
     SchoolNewsFeed feed,
@@ -80,7 +80,7 @@ public sealed class LiveFeed(
         {
             return await answer;
         }
-        catch (Exception e) when (e is OperationCanceledException || Trouble.IsDatabaseAway(e))
+        catch (Exception e) when (e is OperationCanceledException || FailureResponses.IsDatabaseAway(e))
         {
             return null;
         }

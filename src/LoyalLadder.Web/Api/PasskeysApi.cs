@@ -17,8 +17,8 @@ public static class PasskeysApi
         var passkeys = routes.MapGroup("/passkeys").ExcludeFromDescription();
         passkeys.MapPost("/offer", Offer);
         passkeys.MapPost("/add", Add);
-        passkeys.MapPost("/ask", Ask).AllowAnonymous().RequireRateLimiting(Limits.Door);
-        passkeys.MapPost("/enter", Enter).AllowAnonymous().RequireRateLimiting(Limits.Door);
+        passkeys.MapPost("/ask", Ask).AllowAnonymous().RequireRateLimiting(RateLimits.Door);
+        passkeys.MapPost("/enter", Enter).AllowAnonymous().RequireRateLimiting(RateLimits.Door);
     }
 
     /// <summary>What a new passkey is to be made for.</summary>
@@ -48,7 +48,7 @@ public static class PasskeysApi
         SignInManager<AppUser> signIn,
         UserManager<AppUser> users,
         Sessions sessions,
-        DoorBook book
+        SignInLog book
     )
     {
         if (
@@ -77,10 +77,10 @@ public static class PasskeysApi
     private static async Task<IResult> Enter(
         HttpContext http,
         IAntiforgery forms,
-        FrontDoor door,
+        SchoolLookup door,
         SignInManager<AppUser> signIn,
         UserManager<AppUser> users,
-        Arrivals arrivals
+        SignInService arrivals
     )
     {
         var cancel = http.RequestAborted;

@@ -5,7 +5,7 @@ using LoyalLadder.Data.Sharing;
 namespace LoyalLadder.Web.Api;
 
 /// <summary>What a stream has told so far, and what it has to tell next: of one sheet, else of the school.</summary>
-internal sealed class SheetWatch(Guid? lesson, SheetCompany company, OwnSchool own)
+internal sealed class SheetWatch(Guid? lesson, SheetPresence company, OwnSchool own)
 {
     private string? _here;
     private SheetMark? _mark;

@@ -121,7 +121,7 @@ public static class TermsApi
         await turn.WaitAsync(cancel);
         try
         {
-            return Results.Ok(Answer(ask, await QuietThread.Run(() => TermSolver.Solve(ask, stop: cancel))));
+            return Results.Ok(Answer(ask, await LowPriorityThread.Run(() => TermSolver.Solve(ask, stop: cancel))));
         }
         finally
         {

@@ -45,7 +45,7 @@ public static class InstallationCommands
     {
         var from = TimeProvider.System.GetTimestamp();
         var rows = 0;
-        foreach (var school in await asked.GetRequiredService<FrontDoor>().Schools(cancel))
+        foreach (var school in await asked.GetRequiredService<SchoolLookup>().Schools(cancel))
         {
             asked.GetRequiredService<SchoolScope>().SchoolId = school;
             rows += await asked.GetRequiredService<EvidenceBook>().Rebuild(cancel);
@@ -61,7 +61,7 @@ public static class InstallationCommands
             throw new ArgumentException(
                 $"Name the school in at most {LongestName} characters: --add-school \"Over the Water\""
             );
-        var secret = await asked.GetRequiredService<Founding>().AddSchool(name, cancel);
+        var secret = await asked.GetRequiredService<SchoolSetup>().AddSchool(name, cancel);
         Console.WriteLine($"{name} is ready. Its head instructor joins, within a week, at /join/{secret}");
     }
 

@@ -9,10 +9,10 @@ namespace LoyalLadder.Web.Pages;
 public sealed record FieldClash(string Label, string Theirs, string Mine);
 
 /// <summary>Somebody changed what a form is about while it was open: who, and both versions of every field that differs.</summary>
-public sealed partial record Meanwhile(string By, IReadOnlyList<FieldClash> Fields)
+public sealed partial record EditConflict(string By, IReadOnlyList<FieldClash> Fields)
 {
     /// <summary>Compares a form as somebody else left it with the form as it was typed.</summary>
-    public static Meanwhile Of<TForm>(string by, TForm theirs, TForm mine)
+    public static EditConflict Of<TForm>(string by, TForm theirs, TForm mine)
         where TForm : notnull =>
         new(
             by,

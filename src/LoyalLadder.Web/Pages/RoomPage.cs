@@ -43,7 +43,7 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     public uint? Version { get; set; }
 
     /// <summary>What somebody else changed while the form was open; null where nobody did.</summary>
-    public Meanwhile? Meanwhile { get; private set; }
+    public EditConflict? Conflict { get; private set; }
 
     /// <summary>The school's settings, halls, kit, people and material.</summary>
     public Task<SchoolFacts> Facts() => own.Facts(Cancel);
@@ -128,7 +128,7 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     protected async Task<IActionResult> Clash<TForm>(Guid by, uint version, TForm theirs, TForm mine)
         where TForm : notnull
     {
-        Meanwhile = Meanwhile.Of(await NameOf(by), theirs, mine);
+        Conflict = EditConflict.Of(await NameOf(by), theirs, mine);
         Version = version;
         ModelState.Remove(nameof(Version));
         Response.StatusCode = StatusCodes.Status409Conflict;

@@ -23,14 +23,14 @@ public sealed class TroubleModel(ILogger<TroubleModel> logger) : PageModel
     private PageResult Tell(int? code)
     {
         var error = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error;
-        var status = error is not null ? Trouble.StatusOf(error) : code ?? 403;
+        var status = error is not null ? FailureResponses.StatusOf(error) : code ?? 403;
         if (status is < 400 or > 599)
             status = 404;
-        if (Trouble.IsDiscFull(error))
+        if (FailureResponses.IsDiscFull(error))
             logger.LogError("The disc of the database's server is full");
         else if (status == StatusCodes.Status503ServiceUnavailable)
             logger.LogWarning("The database does not answer");
-        (Heading, Advice) = Trouble.Words(status, error);
+        (Heading, Advice) = FailureResponses.Words(status, error);
         Response.StatusCode = status;
         return Page();
     }

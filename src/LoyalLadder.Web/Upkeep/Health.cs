@@ -17,7 +17,7 @@ public static class Health
         app.MapGet("/health", Ready).AllowAnonymous().ExcludeFromDescription().ShortCircuit();
     }
 
-    private static async Task<IResult> Ready(SchoolWall wall, CancellationToken cancel)
+    private static async Task<IResult> Ready(RowSecurityInterceptor wall, CancellationToken cancel)
     {
         try
         {

@@ -64,7 +64,7 @@ public class FormTests
         var read = Assert.IsType<LessonLine>(Assert.Single(WithForm.ReadEntries(line)));
         Assert.Equal(42, read.Moves.FormSeconds);
         Assert.Equal((decimal)seconds, RepClock.Seconds(read.Moves, pace));
-        Assert.Equal(["#F-1"], Learnables.Wholes(read.Moves));
+        Assert.Equal(["#F-1"], Learnables.TopLevelLearnables(read.Moves));
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Combinations;

@@ -73,11 +73,11 @@ public sealed class VerdictTests
             .ToList();
         var track = new Track(Guid.NewGuid(), "Kids", LoyalLadder.Core.Techniques.AgeBand.Kids, [.. ranks]);
         var (first, second) = (new DateOnly(2030, 3, 2), new DateOnly(2031, 4, 5));
-        var climb = Climb.Of(track, ranks[2].Id, second, [(ranks[1].Id, first)]);
+        var climb = RankHistory.Of(track, ranks[2].Id, second, [(ranks[1].Id, first)]);
         Assert.Equal(2, climb.Held);
         Assert.Equal([null, first, second], climb.Steps.Select(s => s.On));
-        Assert.Equal(-1, Climb.Of(track, null, null, []).Held);
-        Assert.Empty(Climb.Of(null, null, null, []).Ranks);
+        Assert.Equal(-1, RankHistory.Of(track, null, null, []).Held);
+        Assert.Empty(RankHistory.Of(null, null, null, []).Ranks);
     }
 
     [Fact]
@@ -93,10 +93,10 @@ public sealed class VerdictTests
             };
         var next = PracticeNext.Of(
             [
-                (Asked("far"), new RequirementStand(Guid.Empty, 4, 0, 1, 0)),
-                (Asked("met"), new RequirementStand(Guid.Empty, 4, 4, 1, 1)),
-                (Asked("near"), new RequirementStand(Guid.Empty, 4, 3, 1, 0)),
-                (Asked("show"), new RequirementStand(Guid.Empty, 4, 4, 1, 0)),
+                (Asked("far"), new RequirementProgress(Guid.Empty, 4, 0, 1, 0)),
+                (Asked("met"), new RequirementProgress(Guid.Empty, 4, 4, 1, 1)),
+                (Asked("near"), new RequirementProgress(Guid.Empty, 4, 3, 1, 0)),
+                (Asked("show"), new RequirementProgress(Guid.Empty, 4, 4, 1, 0)),
             ],
             2
         );

@@ -164,8 +164,11 @@ public sealed class SyllabusGridTests
                 ),
             ],
         };
-        var holes = Holes.OfAsking(asked, catalogue, l => l).ToList();
-        Assert.DoesNotContain(holes, h => h.Kind is HoleKind.TooEarly or HoleKind.Twice or HoleKind.NoSelfDefence);
+        var holes = SyllabusGaps.OfAsking(asked, catalogue, l => l).ToList();
+        Assert.DoesNotContain(
+            holes,
+            h => h.Kind is SyllabusGapKind.TooEarly or SyllabusGapKind.Twice or SyllabusGapKind.NoSelfDefence
+        );
     }
 
     private static Requirement Made(Rank rank, UsualAsk asked) =>

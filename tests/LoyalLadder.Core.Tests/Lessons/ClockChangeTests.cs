@@ -89,7 +89,7 @@ public class ClockChangeTests
     {
         var kids = Usual with { Band = AgeBand.Kids };
         var (before, after) = (Given.Clock(Sheet, Usual), Given.Clock(Sheet, kids));
-        Assert.True(after.Lines.Sum(l => l.GettingThere) > before.Lines.Sum(l => l.GettingThere));
+        Assert.True(after.Lines.Sum(l => l.Transition) > before.Lines.Sum(l => l.Transition));
         Assert.True(after.Lines.Sum(l => l.Work) > before.Lines.Sum(l => l.Work));
         Assert.StartsWith("The lesson takes", Between(Usual, kids)[0], StringComparison.Ordinal);
     }

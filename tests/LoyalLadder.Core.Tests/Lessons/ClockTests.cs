@@ -96,7 +96,7 @@ public class ClockTests
     public void Getting_there_takes(Formation from, Formation to, string kit, AgeBand band, int heads, int seconds) =>
         Assert.Equal(
             seconds,
-            GettingThere.Seconds(
+            Transition.Seconds(
                 new Arrangement(from, []),
                 new Arrangement(to, kit.Length == 0 ? [] : [new KitNeed(kit, null)]),
                 Given.Adults(heads) with
@@ -113,7 +113,7 @@ public class ClockTests
             "jab, cross pairs 5/side [gloves]\nwater 1:00\nhook pairs 5/side [gloves]\nplank 30s",
             Given.Adults(12)
         );
-        Assert.Equal([90, 5, 5, 80], lesson.Lines.Select(l => l.GettingThere));
+        Assert.Equal([90, 5, 5, 80], lesson.Lines.Select(l => l.Transition));
     }
 
     [Fact]
@@ -124,7 +124,7 @@ public class ClockTests
                 + "calf stretch 20s\nstraddle stretch 20s\ndeep breathing 30s",
             Given.Adults(12)
         );
-        Assert.Equal([5, 3, 30, 20, 5, 3, 3], lesson.Lines.Select(l => l.GettingThere));
+        Assert.Equal([5, 3, 30, 20, 5, 3, 3], lesson.Lines.Select(l => l.Transition));
     }
 
     [Fact]

@@ -224,7 +224,7 @@ public class FitTests
                             + LessonClock.WorkSeconds(scaled, setting)
                             + (
                                 line.Moves.IsPause
-                                    ? GettingThere.Seconds(Arrangement.Lines, Arrangement.Lines, setting)
+                                    ? Transition.Seconds(Arrangement.Lines, Arrangement.Lines, setting)
                                     : 0
                             )
                     );
@@ -251,10 +251,10 @@ public class FitTests
                 circuit.AddArc(a + 1, b == stands.Count ? 0 : b + 1, arc);
                 if (b == stands.Count)
                     continue;
-                var from = a < 0 ? Arrangement.Lines : GettingThere.Of(lines[stands[a]], SegmentKind.Other);
+                var from = a < 0 ? Arrangement.Lines : Transition.Of(lines[stands[a]], SegmentKind.Other);
                 seconds.AddTerm(
                     arc,
-                    GettingThere.Seconds(from, GettingThere.Of(lines[stands[b]], SegmentKind.Other), setting)
+                    Transition.Seconds(from, Transition.Of(lines[stands[b]], SegmentKind.Other), setting)
                 );
             }
             if (a >= 0)

@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Lessons.Sheets;
 
 namespace LoyalLadder.Core.Tests.Lessons;
 

@@ -3,6 +3,7 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Lessons;
@@ -251,8 +252,8 @@ public class SheetProperties
                     foreach (var line in clock.Lines)
                     {
                         Assert.Equal(at, line.StartsAt);
-                        Assert.Equal(line.Seconds, line.GettingThere + line.Teach + line.Work);
-                        Assert.True(line.GettingThere >= 0 && line.Teach >= 0 && line.Work >= 0);
+                        Assert.Equal(line.Seconds, line.Transition + line.Teach + line.Work);
+                        Assert.True(line.Transition >= 0 && line.Teach >= 0 && line.Work >= 0);
                         at = line.EndsAt;
                     }
                     Assert.Equal(clock.TotalSeconds, at + setting.ClosingSeconds);

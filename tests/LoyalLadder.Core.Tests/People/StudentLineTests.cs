@@ -7,23 +7,23 @@ public sealed class StudentLineTests
 {
     private static readonly string[] Colours = ["White", "Yellow", "Orange", "Green", "Blue", "Brown"];
 
-    internal static readonly SchoolThere School = new(
+    internal static readonly KnownSchool School = new(
         [
             .. Colours.SelectMany(c =>
                 new[]
                 {
-                    new RankThere(Id($"k{c}"), c, "Kids", AgeBand.Kids),
-                    new RankThere(Id($"k{c}1"), $"{c}, 1 stripe", "Kids", AgeBand.Kids),
-                    new RankThere(Id($"a{c}"), c, "Adults", AgeBand.Adults),
+                    new KnownRank(Id($"k{c}"), c, "Kids", AgeBand.Kids),
+                    new KnownRank(Id($"k{c}1"), $"{c}, 1 stripe", "Kids", AgeBand.Kids),
+                    new KnownRank(Id($"a{c}"), c, "Adults", AgeBand.Adults),
                 }
             ),
         ],
         [
-            new ClassThere(Id("Juniors"), "Juniors", AgeBand.Kids),
-            new ClassThere(Id("Petrels"), "Petrels", AgeBand.Kids),
-            new ClassThere(Id("Evening class"), "Evening class", AgeBand.Adults),
+            new KnownClass(Id("Juniors"), "Juniors", AgeBand.Kids),
+            new KnownClass(Id("Petrels"), "Petrels", AgeBand.Kids),
+            new KnownClass(Id("Evening class"), "Evening class", AgeBand.Adults),
         ],
-        [new StudentThere(Id("there"), new StudentName("Wren", "A"), "Yellow, Juniors")]
+        [new KnownStudent(Id("there"), new StudentName("Wren", "A"), "Yellow, Juniors")]
     );
 
     private static Guid Id(string name) =>
@@ -107,7 +107,7 @@ public sealed class StudentLineTests
     [InlineData("Ana B, Yellow", Asking.Rank)]
     [InlineData("Ana B, Yellow, Sharks", Asking.Class)]
     [InlineData("Brook, Ana, Yellow, Juniors", Asking.Name)]
-    [InlineData("Wren A, Juniors", Asking.Double)]
+    [InlineData("Wren A, Juniors", Asking.DuplicateName)]
     public void What_cannot_be_told_is_asked(string text, Asking about) =>
         Assert.Contains(One(text).Questions, q => q.About == about);
 
@@ -140,7 +140,7 @@ public sealed class StudentLineTests
         var reader = new StudentLineReader(School);
         var lines = reader.Read("Ana B, Juniors\nAna B, Petrels");
         Assert.Empty(lines[0].Questions);
-        Assert.Equal(Asking.Double, Assert.Single(lines[1].Questions).About);
+        Assert.Equal(Asking.DuplicateName, Assert.Single(lines[1].Questions).About);
         var answers = new Dictionary<int, StudentAnswer> { [2] = new(null, "Br", null, null, null, true) };
         Assert.All(reader.Read("Ana B, Juniors\nAna B, Petrels", null, answers), l => Assert.Empty(l.Questions));
     }

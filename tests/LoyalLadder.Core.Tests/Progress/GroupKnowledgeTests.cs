@@ -37,18 +37,24 @@ public class GroupKnowledgeTests
     {
         var group = Knows(("jab", Novelty.Known), ("cross", Novelty.Refresh));
         var line = Given.Line(text);
-        Assert.Equal(needed, TeachingClock.Needed(line, new KnownSoFar(group)));
+        Assert.Equal(needed, TeachingClock.Needed(line, new RunningKnowledge(group)));
         Assert.Equal(
-            TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, new KnownSoFar(group)),
-            TeachingClock.Seconds(line, new KnownSoFar(group))
+            TeachingClock.Seconds(line with { Teach = new Teaching(needed) }, new RunningKnowledge(group)),
+            TeachingClock.Seconds(line, new RunningKnowledge(group))
         );
         Assert.Equal(
             0,
-            TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.None) }, new KnownSoFar(group))
+            TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.None) }, new RunningKnowledge(group))
         );
         Assert.Equal(
             95,
-            TeachingClock.Seconds(line with { Teach = new Teaching(TeachingKind.Seconds, 95) }, new KnownSoFar(group))
+            TeachingClock.Seconds(
+                line with
+                {
+                    Teach = new Teaching(TeachingKind.Seconds, 95),
+                },
+                new RunningKnowledge(group)
+            )
         );
         Assert.Equal(TeachingKind.Known, TeachingClock.Needed(line, null));
     }

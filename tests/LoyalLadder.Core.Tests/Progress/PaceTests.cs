@@ -19,13 +19,13 @@ public class PaceTests
 
     [Fact]
     public void Too_few_lines_say_nothing() =>
-        Assert.Null(Pace.Learn(Enumerable.Range(0, Pace.Least - 1).Select(_ => Line(1.1))));
+        Assert.Null(PaceModel.Learn(Enumerable.Range(0, PaceModel.Least - 1).Select(_ => Line(1.1))));
 
     [Fact]
     public void Each_level_is_pulled_to_the_one_above_by_five_lines()
     {
         var other = Guid.NewGuid();
-        var pace = Pace.Learn([
+        var pace = PaceModel.Learn([
             .. Enumerable.Range(0, 95).Select(_ => Line(1)),
             .. Enumerable.Range(0, 5).Select(_ => Line(2, other)),
         ])!;
@@ -40,11 +40,12 @@ public class PaceTests
     [Fact]
     public void A_slip_of_the_finger_is_no_pace() =>
         Assert.Equal(
-            Pace.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, Ines),
-            Pace.Learn([
-                        .. Enumerable.Range(0, 60).Select(_ => Line(1.1)),
-                        .. Enumerable.Range(0, 20).Select(_ => Line(40)),
-                    ])!
+            PaceModel.Learn(Enumerable.Range(0, 60).Select(_ => Line(1.1)))!.Of(PaceKind.Alone, Class, Ines),
+            PaceModel
+                .Learn([
+                    .. Enumerable.Range(0, 60).Select(_ => Line(1.1)),
+                    .. Enumerable.Range(0, 20).Select(_ => Line(40)),
+                ])!
                 .Of(PaceKind.Alone, Class, Ines),
             9
         );
@@ -132,7 +133,7 @@ public class PaceTests
         for (var seed = 1; seed <= 20; seed++)
         {
             var school = new Simulated(seed);
-            var pace = Pace.Learn(Enumerable.Range(0, 150).SelectMany(_ => school.Lesson()))!;
+            var pace = PaceModel.Learn(Enumerable.Range(0, 150).SelectMany(_ => school.Lesson()))!;
             for (var i = 0; i < 100; i++)
             {
                 var lesson = school.Lesson();

@@ -164,13 +164,15 @@ public class ProgressProperties
                 }
             );
 
-    private static readonly Gen<RequirementStand> AnyStand = Gen.Select(
+    private static readonly Gen<RequirementProgress> AnyStand = Gen.Select(
             Gen.Int[0, 6],
             Gen.Int[0, 6],
             Gen.Int[1, 2],
             Gen.Int[0, 2]
         )
-        .Select((asked, reached, signers, signed) => new RequirementStand(Guid.Empty, asked, reached, signers, signed));
+        .Select(
+            (asked, reached, signers, signed) => new RequirementProgress(Guid.Empty, asked, reached, signers, signed)
+        );
 
     [Fact]
     public void More_days_lessons_and_signatures_never_take_readiness_away_and_never_put_it_off() =>
@@ -186,7 +188,7 @@ public class ProgressProperties
             .Sample(
                 (stands, days, lessons, leastDays, leastLessons, attended, mean) =>
                 {
-                    Readiness Of(int d, int l, RequirementStand[] s) =>
+                    Readiness Of(int d, int l, RequirementProgress[] s) =>
                         Readinesses.Of(
                             Day.AddDays(-d),
                             l,
@@ -284,8 +286,8 @@ public class ProgressProperties
                             )
                         )
                         .ToList();
-                    Pace Learn(int percent) =>
-                        Pace.Learn(
+                    PaceModel Learn(int percent) =>
+                        PaceModel.Learn(
                             planned.Select(p => new PacedLine(
                                 lesson,
                                 classId,
@@ -387,9 +389,9 @@ public class ProgressProperties
                 .ToArray()
         );
 
-    private static List<Hole> HolesOf(Rung[] ladder, Dictionary<string, TaughtTo> taught) =>
+    private static List<SyllabusGap> HolesOf(Rung[] ladder, Dictionary<string, TaughtTo> taught) =>
         [
-            .. Holes.Of(
+            .. SyllabusGaps.Of(
                 ladder,
                 taught,
                 ladder.SelectMany(r => r.Asks).Select(a => a.Learnable).ToHashSet(),
@@ -413,13 +415,13 @@ public class ProgressProperties
                     var expected = asked
                         .Where(a =>
                             !taught.TryGetValue(a, out var last)
-                            || Day.DayNumber - last.Last.DayNumber >= Holes.Forgotten
+                            || Day.DayNumber - last.Last.DayNumber >= SyllabusGaps.Forgotten
                         )
                         .ToHashSet();
                     Assert.Equal(
                         expected.Order(),
                         HolesOf(ladder, taught)
-                            .Where(h => h.Kind == HoleKind.NotTaught)
+                            .Where(h => h.Kind == SyllabusGapKind.NotTaught)
                             .Select(h => h.Learnable!)
                             .Distinct()
                             .Order()
@@ -427,11 +429,11 @@ public class ProgressProperties
                     // taught today, all of these holes are closed
                     Assert.DoesNotContain(
                         HolesOf(ladder, asked.ToDictionary(a => a, _ => new TaughtTo(1, Day))),
-                        h => h.Kind == HoleKind.NotTaught
+                        h => h.Kind == SyllabusGapKind.NotTaught
                     );
                     // and what no rank asks for is told of what is taught alone
                     Assert.All(
-                        HolesOf(ladder, taught).Where(h => h.Kind == HoleKind.NeverAsked),
+                        HolesOf(ladder, taught).Where(h => h.Kind == SyllabusGapKind.NeverAsked),
                         h => Assert.True(taught.ContainsKey(h.Learnable!) && !asked.Contains(h.Learnable!))
                     );
                 }
@@ -454,7 +456,7 @@ public class ProgressProperties
             // a rank that asks for self-defence has no hole of that kind
             Assert.All(
                 ladder.Where(r => r.Asks.Any(a => a.IsSelfDefence)),
-                r => Assert.DoesNotContain(holes, h => h.Kind == HoleKind.NoSelfDefence && h.Rank == r.Id)
+                r => Assert.DoesNotContain(holes, h => h.Kind == SyllabusGapKind.NoSelfDefence && h.Rank == r.Id)
             );
         });
 }

@@ -158,7 +158,7 @@ public class ProgressTests
         int? forecastDays
     )
     {
-        RequirementStand[] asked = [new(Guid.NewGuid(), 4, 4, 1, 1), new(Guid.NewGuid(), 0, 0, 2, signed ? 2 : 1)];
+        RequirementProgress[] asked = [new(Guid.NewGuid(), 4, 4, 1, 1), new(Guid.NewGuid(), 0, 0, 2, signed ? 2 : 1)];
         // 12 lessons in 12 weeks in a class that comes once a week: one a week; missing 3 of 15 takes three weeks
         var r = Readinesses.Of(Day.AddDays(-days), lessons, 90, 15, asked, new Attending(12, 1), Day);
         Assert.Equal((ready, ready || !signed ? false : true), (r.IsReady, r.IsOnlyTime));
@@ -189,9 +189,9 @@ public class ProgressTests
     public void Every_kind_of_hole_is_found_and_a_sound_ladder_has_none()
     {
         var built = Given.Catalogue.All.First(t => t.BuildsOn.Length > 0 && !t.IsExercise);
-        List<Hole> Of(Rung[] rungs, Dictionary<string, TaughtTo>? taught = null) =>
+        List<SyllabusGap> Of(Rung[] rungs, Dictionary<string, TaughtTo>? taught = null) =>
             [
-                .. Holes.Of(
+                .. SyllabusGaps.Of(
                     rungs,
                     taught
                         ?? rungs
@@ -212,41 +212,41 @@ public class ProgressTests
                 Step("Yellow", Asks("cross"), Asks("jab", 4), Asks("bear-hug-release", 5, true)),
             ])
         );
-        Assert.Equal(HoleKind.NoSelfDefence, Assert.Single(Of([Step("White", Asks("jab"))])).Kind);
+        Assert.Equal(SyllabusGapKind.NoSelfDefence, Assert.Single(Of([Step("White", Asks("jab"))])).Kind);
         Assert.Contains(
             Of([
                 Step("White", Asks(built.Id), Asks("x", 3, true)),
                 Step("Yellow", Asks(built.BuildsOn[0]), Asks("y", 3, true)),
             ]),
-            h => h.Kind == HoleKind.TooEarly && h.Learnable == built.Id
+            h => h.Kind == SyllabusGapKind.TooEarly && h.Learnable == built.Id
         );
         Assert.Contains(
             Of([Step("White", Asks("jab"), Asks("x", 3, true)), Step("Yellow", Asks("jab"), Asks("y", 3, true))]),
-            h => h.Kind == HoleKind.Twice
+            h => h.Kind == SyllabusGapKind.Twice
         );
         Assert.Contains(
             Of([
                 Step("White", Asks("jab"), Asks("x", 3, true)),
                 Step("Yellow", Asks("cross"), Asks("hook"), Asks("slip"), Asks("y", 3, true)),
             ]),
-            h => h.Kind == HoleKind.Heavy && h.Words.Contains("2.0 times", StringComparison.Ordinal)
+            h => h.Kind == SyllabusGapKind.Heavy && h.Words.Contains("2.0 times", StringComparison.Ordinal)
         );
         Rung[] one = [Step("White", Asks("jab"), Asks("x", 3, true))];
         Assert.Contains(
             Of(one, new() { ["x"] = new(3, Day) }),
             h =>
-                h is { Kind: HoleKind.NotTaught, Learnable: "jab" }
+                h is { Kind: SyllabusGapKind.NotTaught, Learnable: "jab" }
                 && h.Words.Contains("never been taught to Kites", StringComparison.Ordinal)
         );
         Assert.Contains(
             Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-60)) }),
             h =>
-                h is { Kind: HoleKind.NotTaught, Learnable: "jab" }
+                h is { Kind: SyllabusGapKind.NotTaught, Learnable: "jab" }
                 && h.Words.Contains("for 60 days", StringComparison.Ordinal)
         );
         Assert.DoesNotContain(
             Of(one, new() { ["x"] = new(3, Day), ["jab"] = new(3, Day.AddDays(-59)) }),
-            h => h.Kind == HoleKind.NotTaught
+            h => h.Kind == SyllabusGapKind.NotTaught
         );
         Assert.Contains(
             Of(
@@ -259,7 +259,7 @@ public class ProgressTests
                 }
             ),
             h =>
-                h is { Kind: HoleKind.NeverAsked, Learnable: "slip" }
+                h is { Kind: SyllabusGapKind.NeverAsked, Learnable: "slip" }
                 && h.Words.Contains("11 lessons", StringComparison.Ordinal)
         );
     }

@@ -43,7 +43,7 @@ public class CallWordsTests
     [InlineData(RoundKit.ThighPads, "low-kick", Level.Leg, true)]
     [InlineData(RoundKit.Mitts | RoundKit.ThighPads, "low-kick", Level.Leg, true)]
     public void Kit_takes_what_can_be_shown_on_it(RoundKit kit, string technique, Level level, bool takes) =>
-        Assert.Equal(takes, Catching.Catches(kit, Given.Catalogue.Find(technique)!, level));
+        Assert.Equal(takes, HolderCatches.Catches(kit, Given.Catalogue.Find(technique)!, level));
 
     [Theory]
     [InlineData(RoundKit.Shield, false, false)]
@@ -54,12 +54,12 @@ public class CallWordsTests
         RoundKit kit,
         bool canFeed,
         bool canClinch
-    ) => Assert.Equal((canFeed, canClinch), (Catching.CanFeed(kit), Catching.CanClinch(kit)));
+    ) => Assert.Equal((canFeed, canClinch), (HolderCatches.CanFeed(kit), HolderCatches.CanClinch(kit)));
 
     [Fact]
     public void What_nobody_holds_for_cannot_be_caught_by_anything()
     {
         var unheld = Given.Catalogue.All.First(t => t.Hold is null);
-        Assert.All(Enum.GetValues<RoundKit>(), k => Assert.False(Catching.Catches(k, unheld, Level.Body)));
+        Assert.All(Enum.GetValues<RoundKit>(), k => Assert.False(HolderCatches.Catches(k, unheld, Level.Body)));
     }
 }

@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Techniques;

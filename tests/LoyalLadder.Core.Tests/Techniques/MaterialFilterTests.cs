@@ -27,23 +27,23 @@ public class MaterialFilterTests
     [InlineData(LastTaught.ThreeMonths, 80, false)]
     [InlineData(LastTaught.ThreeMonths, 100, true)]
     public void What_was_taught_lately_stands_aside(LastTaught taught, int? daysAgo, bool shown) =>
-        Assert.Equal(shown, Shows(new MaterialFilter(null, null, taught, HowHard.Any), "front-kick", daysAgo));
+        Assert.Equal(shown, Shows(new MaterialFilter(null, null, taught, DifficultyBand.Any), "front-kick", daysAgo));
 
     [Theory]
-    [InlineData("fighting-stance", HowHard.First)]
-    [InlineData("front-kick", HowHard.Next)]
-    [InlineData("tornado-kick", HowHard.High)]
-    public void How_hard_is_how_far_up_the_climb_it_stands(string id, HowHard hard)
+    [InlineData("fighting-stance", DifficultyBand.First)]
+    [InlineData("front-kick", DifficultyBand.Next)]
+    [InlineData("tornado-kick", DifficultyBand.High)]
+    public void How_hard_is_how_far_up_the_climb_it_stands(string id, DifficultyBand hard)
     {
-        Assert.True(Shows(new MaterialFilter(null, null, LastTaught.Any, HowHard.Any), id));
-        foreach (var other in new[] { HowHard.First, HowHard.Next, HowHard.High })
+        Assert.True(Shows(new MaterialFilter(null, null, LastTaught.Any, DifficultyBand.Any), id));
+        foreach (var other in new[] { DifficultyBand.First, DifficultyBand.Next, DifficultyBand.High })
             Assert.Equal(other == hard, Shows(new MaterialFilter(null, null, LastTaught.Any, other), id));
     }
 
     [Fact]
     public void Family_and_rank_have_to_hold_together()
     {
-        var kicks = new MaterialFilter(TechniqueFamily.Kick, null, LastTaught.Any, HowHard.Any);
+        var kicks = new MaterialFilter(TechniqueFamily.Kick, null, LastTaught.Any, DifficultyBand.Any);
         Assert.True(kicks.IsOn);
         Assert.True(Shows(kicks, "front-kick"));
         Assert.False(Shows(kicks, "jab"));

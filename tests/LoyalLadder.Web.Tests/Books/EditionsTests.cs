@@ -13,17 +13,17 @@ public sealed class EditionsTests(Loft loft)
         var (editions, school) = (new SchoolEditions(), Guid.NewGuid());
         // unknown before: anything may be old
         Assert.Equal(
-            [Remembered.Facts, Remembered.Material, Remembered.Progress],
-            editions.Hear(school, new EditionNumbers(3, 2, 5))
+            [CachedKind.Facts, CachedKind.Material, CachedKind.Progress],
+            editions.Advance(school, new EditionNumbers(3, 2, 5))
         );
-        Assert.Equal([Remembered.Progress], editions.Hear(school, new EditionNumbers(3, 2, 6)));
-        Assert.Equal([Remembered.Facts, Remembered.Progress], editions.Hear(school, new EditionNumbers(4, 2, 6)));
-        Assert.Empty(editions.Hear(school, new EditionNumbers(4, 2, 6)));
+        Assert.Equal([CachedKind.Progress], editions.Advance(school, new EditionNumbers(3, 2, 6)));
+        Assert.Equal([CachedKind.Facts, CachedKind.Progress], editions.Advance(school, new EditionNumbers(4, 2, 6)));
+        Assert.Empty(editions.Advance(school, new EditionNumbers(4, 2, 6)));
         // late news are no news
-        Assert.Empty(editions.Hear(school, new EditionNumbers(3, 2, 5)));
+        Assert.Empty(editions.Advance(school, new EditionNumbers(3, 2, 5)));
         Assert.Equal(
-            [Remembered.Facts, Remembered.Material, Remembered.Progress],
-            editions.Hear(school, new EditionNumbers(5, 3, 6))
+            [CachedKind.Facts, CachedKind.Material, CachedKind.Progress],
+            editions.Advance(school, new EditionNumbers(5, 3, 6))
         );
     }
 
@@ -35,13 +35,13 @@ public sealed class EditionsTests(Loft loft)
     public async Task A_change_is_counted_in_the_transaction_that_makes_it_and_read_there_alone()
     {
         await using var desk = await loft.Sit();
-        var memory = desk.Get<SchoolMemory>();
+        var memory = desk.Get<SchoolCache>();
         var reads = 0;
-        Task<string> Of(Remembered from, string name) =>
-            memory.Of(name, from, () => Task.FromResult($"{name} {++reads}"), Cancel);
-        Assert.Equal("a 1", await Of(Remembered.Facts, "a"));
-        Assert.Equal("a 1", await Of(Remembered.Facts, "a"));
-        Assert.Equal("b 2", await Of(Remembered.Material, "b"));
+        Task<string> Of(CachedKind from, string name) =>
+            memory.GetOrCreate(name, from, () => Task.FromResult($"{name} {++reads}"), Cancel);
+        Assert.Equal("a 1", await Of(CachedKind.Facts, "a"));
+        Assert.Equal("a 1", await Of(CachedKind.Facts, "a"));
+        Assert.Equal("b 2", await Of(CachedKind.Material, "b"));
         desk.Db.Halls.Add(
             new Hall
             {
@@ -52,8 +52,8 @@ public sealed class EditionsTests(Loft loft)
         );
         await desk.Save();
         // a hall is one of the facts and no material
-        Assert.Equal("a 3", await Of(Remembered.Facts, "a"));
-        Assert.Equal("b 2", await Of(Remembered.Material, "b"));
+        Assert.Equal("a 3", await Of(CachedKind.Facts, "a"));
+        Assert.Equal("b 2", await Of(CachedKind.Material, "b"));
         desk.Db.Words.Add(
             new LoyalLadder.Data.Material.SchoolWord
             {
@@ -63,18 +63,18 @@ public sealed class EditionsTests(Loft loft)
             }
         );
         await desk.Save();
-        Assert.Equal("b 4", await Of(Remembered.Material, "b"));
-        Assert.Equal("a 5", await Of(Remembered.Facts, "a"));
+        Assert.Equal("b 4", await Of(CachedKind.Material, "b"));
+        Assert.Equal("a 5", await Of(CachedKind.Facts, "a"));
     }
 
     [Fact]
     public async Task A_name_may_be_as_long_as_what_it_depends_on()
     {
         await using var desk = await loft.Sit();
-        var memory = desk.Get<SchoolMemory>();
+        var memory = desk.Get<SchoolCache>();
         var (one, other) = (new string('x', 5000) + "1", new string('x', 5000) + "2");
-        Assert.Equal("1", await memory.Of(one, Remembered.Facts, () => Task.FromResult("1"), Cancel));
-        Assert.Equal("2", await memory.Of(other, Remembered.Facts, () => Task.FromResult("2"), Cancel));
-        Assert.Equal("1", await memory.Of(one, Remembered.Facts, () => Task.FromResult("3"), Cancel));
+        Assert.Equal("1", await memory.GetOrCreate(one, CachedKind.Facts, () => Task.FromResult("1"), Cancel));
+        Assert.Equal("2", await memory.GetOrCreate(other, CachedKind.Facts, () => Task.FromResult("2"), Cancel));
+        Assert.Equal("1", await memory.GetOrCreate(one, CachedKind.Facts, () => Task.FromResult("3"), Cancel));
     }
 }

@@ -175,7 +175,7 @@ public sealed class GradingBookTests(Loft loft)
         var scope = desk.Get<SchoolScope>();
         var (grading, three) = await WithThree(desk);
         var asked = await desk
-            .Db.Requirements.Where(r => r.RankId == three[0].ToRankId && r.PutAwayAt == null)
+            .Db.Requirements.Where(r => r.RankId == three[0].ToRankId && r.ArchivedAt == null)
             .Select(r => r.Id)
             .FirstAsync(Cancel);
         var now = loft.Clock.GetUtcNow();

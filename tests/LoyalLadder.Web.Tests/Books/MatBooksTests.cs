@@ -125,7 +125,7 @@ public sealed class MatBooksTests(Loft loft)
         Assert.DoesNotContain(second, kept.WallHash!, StringComparison.Ordinal);
         await desk
             .Db.Halls.Where(h => h.Id == hall.Id)
-            .ExecuteUpdateAsync(s => s.SetProperty(h => h.PutAwayAt, loft.Clock.GetUtcNow()), Cancel);
+            .ExecuteUpdateAsync(s => s.SetProperty(h => h.ArchivedAt, loft.Clock.GetUtcNow()), Cancel);
         Assert.Null(await desk.Get<WallBook>().Renew(hall.Id, Cancel));
         Assert.Null(await desk.Get<WallBook>().Renew(Guid.NewGuid(), Cancel));
     }

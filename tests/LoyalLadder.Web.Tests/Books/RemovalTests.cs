@@ -12,16 +12,16 @@ public sealed class RemovalTests(Loft loft)
 
     /// <summary>Removes the first that records rest on; what stays, and whether it comes back.</summary>
     private static async Task PutsAway<T>(Desk desk, IQueryable<T> used)
-        where T : SchoolRow, IPutAway
+        where T : SchoolRow, IArchivable
     {
         var book = desk.Get<RowBook>();
         var row = await used.AsNoTracking().FirstAsync(Cancel);
-        Assert.Equal(Removal.PutAway, await book.Remove<T>(row.Id, Cancel));
+        Assert.Equal(Removal.Archived, await book.Remove<T>(row.Id, Cancel));
         desk.Db.ChangeTracker.Clear();
-        Assert.NotNull((await desk.Db.Set<T>().AsNoTracking().SingleAsync(r => r.Id == row.Id, Cancel)).PutAwayAt);
+        Assert.NotNull((await desk.Db.Set<T>().AsNoTracking().SingleAsync(r => r.Id == row.Id, Cancel)).ArchivedAt);
         Assert.True(await book.BringBack<T>(row.Id, Cancel));
         desk.Db.ChangeTracker.Clear();
-        Assert.Null((await desk.Db.Set<T>().AsNoTracking().SingleAsync(r => r.Id == row.Id, Cancel)).PutAwayAt);
+        Assert.Null((await desk.Db.Set<T>().AsNoTracking().SingleAsync(r => r.Id == row.Id, Cancel)).ArchivedAt);
     }
 
     [Fact]

@@ -16,7 +16,7 @@ public sealed class SignOffBookTests(Loft loft)
         var asked = await desk.Db.Requirements.AsNoTracking().FirstAsync(r => r.Signers == signers, Cancel);
         var student = await desk
             .Db.Students.Where(s =>
-                s.PutAwayAt == null && !desk.Db.SignOffs.Any(o => o.StudentId == s.Id && o.RequirementId == asked.Id)
+                s.ArchivedAt == null && !desk.Db.SignOffs.Any(o => o.StudentId == s.Id && o.RequirementId == asked.Id)
             )
             .Select(s => s.Id)
             .FirstAsync(Cancel);

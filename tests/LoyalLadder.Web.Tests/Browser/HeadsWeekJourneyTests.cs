@@ -104,7 +104,7 @@ public sealed class HeadsWeekJourneyTests
         var to = ranks[3].Id;
         var asked = await owner.Requirements.IgnoreQueryFilters().Where(r => r.RankId == to).ToListAsync(Cancel);
         foreach (var more in asked.Skip(8))
-            more.PutAwayAt = server.Clock.GetUtcNow();
+            more.ArchivedAt = server.Clock.GetUtcNow();
         Assert.True(asked.Count >= 8);
         var students = await owner
             .Students.IgnoreQueryFilters()

@@ -158,7 +158,7 @@ public sealed class EveryTextTests
                     $"POST {url} {field}",
                     url,
                     field,
-                    Bodies.Sheet,
+                    RequestSizes.Sheet,
                     text => new StringContent(
                         $"{{\"{field}\":{JsonSerializer.Serialize(text)}{others}}}",
                         Encoding.UTF8,

@@ -52,7 +52,7 @@ public sealed class HeadsWeekTests
         var signed = await owner
             .SignOffs.IgnoreQueryFilters()
             .Include(s => s.Requirement!.Rank!.Track)
-            .Where(s => s.Requirement!.Rank!.Track!.Name == "Teens" && s.Requirement.PutAwayAt == null)
+            .Where(s => s.Requirement!.Rank!.Track!.Name == "Teens" && s.Requirement.ArchivedAt == null)
             // asked for at a stage: of what is only asked for, 1 and 2 say the same
             .Where(s => s.Requirement!.Kind == Core.Syllabus.RequirementKind.Technique)
             .OrderBy(s => s.RequirementId)
@@ -67,10 +67,10 @@ public sealed class HeadsWeekTests
         Assert.Equal(was, clash.GetProperty("cells")[0].GetProperty("text").GetString());
         Assert.NotEqual(JsonValueKind.Null, clash.GetProperty("cells")[0].GetProperty("problem").ValueKind);
         await Cells(ines, grid, rank, learnable, was, "");
-        Assert.NotNull((await Find(owner, signed.Id)).PutAwayAt);
+        Assert.NotNull((await Find(owner, signed.Id)).ArchivedAt);
         var back = await Cells(ines, grid, rank, learnable, "", was);
         Assert.Equal(was, back.GetProperty("cells")[0].GetProperty("text").GetString());
-        Assert.Null((await Find(owner, signed.Id)).PutAwayAt);
+        Assert.Null((await Find(owner, signed.Id)).ArchivedAt);
         foreach (var nonsense in new[] { "", "[]", "[null]", "[{}]", "{", "[{\"rankId\":\"x\"}]" })
             Assert.Equal(
                 HttpStatusCode.UnprocessableEntity,

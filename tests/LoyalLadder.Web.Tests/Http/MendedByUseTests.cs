@@ -186,7 +186,7 @@ public sealed class MendedByUseTests
         Assert.Contains("not marked", lacking, StringComparison.Ordinal);
         var asked = await db
             .Requirements.IgnoreQueryFilters()
-            .Where(r => r.RankId == candidate.ToRankId && r.PutAwayAt == null)
+            .Where(r => r.RankId == candidate.ToRankId && r.ArchivedAt == null)
             .Select(r => new { r.Id, r.Signers })
             .ToListAsync(Cancel);
         var people = await db

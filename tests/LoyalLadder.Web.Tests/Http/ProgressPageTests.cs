@@ -184,7 +184,7 @@ public sealed class ProgressPageTests
             scope.ServiceProvider.GetRequiredService<SchoolScope>().SchoolId = await owner
                 .Schools.Select(s => s.Id)
                 .SingleAsync(Cancel);
-        var progress = scope.ServiceProvider.GetRequiredService<StandBook>();
+        var progress = scope.ServiceProvider.GetRequiredService<RankProgressBook>();
         foreach (var group in await db.Classes.Select(c => c.Id).ToListAsync(Cancel))
         foreach (var stand in await progress.OfClass(group, Cancel))
             if (

@@ -92,7 +92,7 @@ internal static partial class SchoolDoors
             (
                 handler.GetCustomAttribute<TakesAttribute>() ?? model.GetCustomAttribute<TakesAttribute>()
             )?.MaxRequestBodySize
-        ?? Bodies.Usual;
+        ?? RequestSizes.Usual;
 
     private static string Address(string route, IEnumerable<string> known, string anyId)
     {

@@ -199,7 +199,7 @@ public sealed class SchoolWallTests
         );
         using var scope = server.Services.CreateScope();
         Assert.NotNull(
-            await scope.ServiceProvider.GetRequiredService<FrontDoor>().Person(DemoSchool.Instructor, Cancel)
+            await scope.ServiceProvider.GetRequiredService<SchoolLookup>().Person(DemoSchool.Instructor, Cancel)
         );
     }
 }

@@ -15,7 +15,7 @@ public enum CheckLevel
 /// <param name="Entry">Index of the line among the plan's entries; null for the lesson as a whole.</param>
 /// <param name="Message">One sentence with the figures in it.</param>
 /// <param name="Mend">What settles it in one press; null where nothing does.</param>
-public sealed record Check(string Code, CheckLevel Level, int? Entry, string Message, Mend? Mend = null);
+public sealed record Check(string Code, CheckLevel Level, int? Entry, string Message, CheckQuickFix? Mend = null);
 
 /// <summary>The checks on a timed lesson, the gravest first: what each line says by itself, and what only the whole shows.</summary>
 public static class LessonChecks

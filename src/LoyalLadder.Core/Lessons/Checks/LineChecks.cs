@@ -6,7 +6,7 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Lessons.Checks;
 
 /// <summary>A line with what its checks go by.</summary>
-internal readonly record struct LineAtHand(ClockedLine Clocked, LessonSetting Setting, CheckLimits Limits)
+internal readonly record struct LineCheckContext(ClockedLine Clocked, LessonSetting Setting, CheckLimits Limits)
 {
     public LessonLine Line => Clocked.Line;
     public int Entry => Clocked.Entry;
@@ -15,7 +15,7 @@ internal readonly record struct LineAtHand(ClockedLine Clocked, LessonSetting Se
 /// <summary>What a line says by itself: ages, partners, kit, floor, waiting, doses.</summary>
 internal static class LineChecks
 {
-    private static readonly Func<LineAtHand, Check?>[] All =
+    private static readonly Func<LineCheckContext, Check?>[] All =
     [
         Problem,
         OddThrees,
@@ -32,14 +32,14 @@ internal static class LineChecks
 
     public static IEnumerable<Check> Of(ClockedLine clocked, LessonSetting setting, CheckLimits limits)
     {
-        var at = new LineAtHand(clocked, setting, limits);
+        var at = new LineCheckContext(clocked, setting, limits);
         return All.Select(check => check(at)).OfType<Check>().Concat(ForAge(at)).Concat(KitShort(at));
     }
 
-    private static Check? Problem(LineAtHand at) =>
+    private static Check? Problem(LineCheckContext at) =>
         at.Line.Problem is { } problem ? new Check("dose", CheckLevel.Stop, at.Entry, problem) : null;
 
-    private static Check? OddThrees(LineAtHand at)
+    private static Check? OddThrees(LineCheckContext at)
     {
         var heads = at.Setting.Heads;
         if (at.Line.Dose is not SoloDose { Threes: true } threes || WorkClock.Turns(threes, heads) != 4)
@@ -50,11 +50,11 @@ internal static class LineChecks
             CheckLevel.Note,
             at.Entry,
             Say($"{heads} heads in threes leave one over: one group of four, and a fourth turn for all."),
-            new Mend(Say("Pairs instead"), at.Entry, at.Line with { Dose = inPairs })
+            new CheckQuickFix(Say("Pairs instead"), at.Entry, at.Line with { Dose = inPairs })
         );
     }
 
-    private static Check? OddPairs(LineAtHand at)
+    private static Check? OddPairs(LineCheckContext at)
     {
         var heads = at.Setting.Heads;
         if (at.Line.Dose is not SoloDose { Pairs: true } pairs || WorkClock.Turns(pairs, heads) != 3)
@@ -65,11 +65,11 @@ internal static class LineChecks
             CheckLevel.Warn,
             at.Entry,
             Say($"{heads} heads make one group of three, and a third turn for all."),
-            new Mend(Say("An instructor makes the pair"), at.Entry, mended)
+            new CheckQuickFix(Say("An instructor makes the pair"), at.Entry, mended)
         );
     }
 
-    private static Check? Waiting(LineAtHand at)
+    private static Check? Waiting(LineCheckContext at)
     {
         if (at.Line.Dose is not BagLinesDose lines)
             return null;
@@ -85,12 +85,12 @@ internal static class LineChecks
         );
     }
 
-    private static Check? NoBags(LineAtHand at) =>
+    private static Check? NoBags(LineCheckContext at) =>
         at.Line.Dose is BagLinesDose && at.Setting.Bags == 0
             ? new Check("kit-short", CheckLevel.Warn, at.Entry, Say("This hall has no bags; the clock took one."))
             : null;
 
-    private static Check? FloorShort(LineAtHand at)
+    private static Check? FloorShort(LineCheckContext at)
     {
         var floor = at.Setting.Floor.Length;
         if (at.Line.Dose is not FloorDose)
@@ -108,7 +108,7 @@ internal static class LineChecks
         );
     }
 
-    private static Check? GroupIdle(LineAtHand at)
+    private static Check? GroupIdle(LineCheckContext at)
     {
         var most = at.Limits.IdleSeconds;
         if (at.Clocked.Groups.Where(g => g.Idle > most).Select(g => g.Group).FirstOrDefault() is not { } idle)
@@ -121,7 +121,7 @@ internal static class LineChecks
         );
     }
 
-    private static Check? OneThing(LineAtHand at)
+    private static Check? OneThing(LineCheckContext at)
     {
         var (work, most) = (at.Clocked.Work, at.Limits.OneThingSeconds);
         if (at.Line.Dose is not { } dose || dose is StationsDose or BagLinesDose or CircuitDose || work <= most)
@@ -137,7 +137,7 @@ internal static class LineChecks
         );
     }
 
-    private static Check? Control(LineAtHand at)
+    private static Check? Control(LineCheckContext at)
     {
         var isPartnerWork =
             at.Line.Dose is SoloDose { IsShared: true }
@@ -149,11 +149,11 @@ internal static class LineChecks
             CheckLevel.Warn,
             at.Entry,
             Say("Self-defence with a partner, and nothing says how the partner is kept safe."),
-            new Mend(Say("Add ‘tap means stop’"), at.Entry, at.Line with { Remark = "tap means stop" })
+            new CheckQuickFix(Say("Add ‘tap means stop’"), at.Entry, at.Line with { Remark = "tap means stop" })
         );
     }
 
-    private static Check? NoDose(LineAtHand at) =>
+    private static Check? NoDose(LineCheckContext at) =>
         at.Line is { Dose: null, Problem: null }
             ? new Check(
                 "no-dose",
@@ -163,7 +163,7 @@ internal static class LineChecks
             )
             : null;
 
-    private static Check? Unknown(LineAtHand at) =>
+    private static Check? Unknown(LineCheckContext at) =>
         at.Line is { Dose: not null, IsUnderstood: false, Problem: null }
             ? new Check(
                 "unknown",
@@ -175,7 +175,7 @@ internal static class LineChecks
             )
             : null;
 
-    private static IEnumerable<Check> KitShort(LineAtHand at)
+    private static IEnumerable<Check> KitShort(LineCheckContext at)
     {
         foreach (var need in at.Line.Kit)
         {
@@ -192,7 +192,7 @@ internal static class LineChecks
         }
     }
 
-    private static int OneForEachGroup(LineAtHand at) =>
+    private static int OneForEachGroup(LineCheckContext at) =>
         at.Line.Dose switch
         {
             SoloDose { Pairs: true } => (at.Setting.Heads + 1) / 2,
@@ -201,7 +201,7 @@ internal static class LineChecks
         };
 
     /// <summary>The line itself and what groups do instead, against the school's policy for the age.</summary>
-    private static IEnumerable<Check> ForAge(LineAtHand at)
+    private static IEnumerable<Check> ForAge(LineCheckContext at)
     {
         var line = at.Line;
         var versions = line.Versions.Select(v =>
@@ -266,7 +266,7 @@ internal static class LineChecks
         return isWithPartner ? Manner.Partner : Manner.Air;
     }
 
-    private static Mend AnotherJob(LessonLine line, BagLinesDose dose, int entry) =>
+    private static CheckQuickFix AnotherJob(LessonLine line, BagLinesDose dose, int entry) =>
         new(
             Say("Add a job"),
             entry,
@@ -277,11 +277,11 @@ internal static class LineChecks
             }
         );
 
-    private static Mend? Shorter(LessonLine line, Dose dose, int seconds, int limit, int entry) =>
+    private static CheckQuickFix? Shorter(LessonLine line, Dose dose, int seconds, int limit, int entry) =>
         DoseScale
             .Between(dose, 0, 1)
             .LastOrDefault(d => DoseScale.Amount(d) * (decimal)seconds <= DoseScale.Amount(dose) * (decimal)limit)
             is { } shorter
-            ? new Mend(Say("Make it shorter"), entry, line with { Dose = shorter })
+            ? new CheckQuickFix(Say("Make it shorter"), entry, line with { Dose = shorter })
             : null;
 }

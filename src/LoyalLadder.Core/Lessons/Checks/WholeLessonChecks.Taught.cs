@@ -55,7 +55,12 @@ internal static partial class WholeLessonChecks
                 $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first "
                     + $"costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps."
             ),
-            new Mend(Say($"Teach {Spoken.Brief(below)} first"), line.Entry, null, $"{below} 5/side walk teach new")
+            new CheckQuickFix(
+                Say($"Teach {Spoken.Brief(below)} first"),
+                line.Entry,
+                null,
+                $"{below} 5/side walk teach new"
+            )
         );
     }
 
@@ -93,7 +98,7 @@ internal static partial class WholeLessonChecks
                 CheckLevel.Note,
                 fresh[limits.NewItems].Entry,
                 Say($"{fresh.Count} new things in one lesson; {limits.NewItems} stay in the memory."),
-                new Mend(
+                new CheckQuickFix(
                     Say("Only refresh the last"),
                     fresh[^1].Entry,
                     fresh[^1].Line with

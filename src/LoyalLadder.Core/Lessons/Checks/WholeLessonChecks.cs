@@ -13,7 +13,7 @@ internal static partial class WholeLessonChecks
     /// <summary>Talk and moving of this length let a class breathe.</summary>
     private const int Breather = 30;
 
-    private static readonly Func<LessonAtHand, Check?>[] All =
+    private static readonly Func<LessonCheckContext, Check?>[] All =
     [
         Overrun,
         at => Cold(at.Lesson, at.Limits),
@@ -33,15 +33,15 @@ internal static partial class WholeLessonChecks
         at => HardAgain(at.Lesson),
     ];
 
-    private readonly record struct LessonAtHand(ClockedLesson Lesson, LessonTally Tally, CheckLimits Limits);
+    private readonly record struct LessonCheckContext(ClockedLesson Lesson, LessonTally Tally, CheckLimits Limits);
 
     public static IEnumerable<Check> Of(ClockedLesson lesson, CheckLimits limits)
     {
-        var at = new LessonAtHand(lesson, LessonTally.Of(lesson), limits);
+        var at = new LessonCheckContext(lesson, LessonTally.Of(lesson), limits);
         return All.Select(check => check(at)).OfType<Check>();
     }
 
-    private static Check? Overrun(LessonAtHand at) =>
+    private static Check? Overrun(LessonCheckContext at) =>
         at.Lesson.OverSeconds > 0
             ? new Check(
                 "overrun",
@@ -78,7 +78,7 @@ internal static partial class WholeLessonChecks
             Say(
                 $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted."
             ),
-            new Mend(Say("Warm up longer"), first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
+            new CheckQuickFix(Say("Warm up longer"), first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
         );
     }
 
@@ -95,7 +95,7 @@ internal static partial class WholeLessonChecks
                         CheckLevel.Warn,
                         line.Entry,
                         Say("A high kick or a jump before hips and hamstrings were moved."),
-                        new Mend(Say("Put leg swings before it"), line.Entry, null, "leg swing 10/side")
+                        new CheckQuickFix(Say("Put leg swings before it"), line.Entry, null, "leg swing 10/side")
                     );
             foreach (
                 var region in Elements(line)
@@ -126,7 +126,14 @@ internal static partial class WholeLessonChecks
             CheckLevel.Note,
             hold.Entry,
             Say($"A stretch held for {dose.Seconds} s before explosive work takes the spring out of it."),
-            new Mend(Say("Hold it shorter"), hold.Entry, hold.Line with { Dose = dose with { Seconds = LongHold - 5 } })
+            new CheckQuickFix(
+                Say("Hold it shorter"),
+                hold.Entry,
+                hold.Line with
+                {
+                    Dose = dose with { Seconds = LongHold - 5 },
+                }
+            )
         );
     }
 
@@ -139,8 +146,13 @@ internal static partial class WholeLessonChecks
             return null;
         var last = lines.LastOrDefault();
         var mend = last is null
-            ? new Mend(Say("Add a cool-down"), lesson.Lines[^1].Entry + 1, null, $"## Cool-down\nstretch {needed}s")
-            : new Mend(Say("Stretch longer"), last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
+            ? new CheckQuickFix(
+                Say("Add a cool-down"),
+                lesson.Lines[^1].Entry + 1,
+                null,
+                $"## Cool-down\nstretch {needed}s"
+            )
+            : new CheckQuickFix(Say("Stretch longer"), last.Entry + 1, null, $"stretch {(needed - has + 4) / 5 * 5}s");
         return new Check(
             "cool-down",
             CheckLevel.Warn,
@@ -166,7 +178,7 @@ internal static partial class WholeLessonChecks
             && l.Line.Moves.Elements.Any(e => e.Technique == worst.Technique)
         );
         var mend = oneSided?.Line.Dose is CountedDose dose
-            ? new Mend(
+            ? new CheckQuickFix(
                 Say("Do it on each side"),
                 oneSided.Entry,
                 oneSided.Line with
@@ -194,7 +206,7 @@ internal static partial class WholeLessonChecks
         var run = 0;
         foreach (var line in lesson.Lines.Where(l => l.Work > 0))
         {
-            if (line.GettingThere + line.Teach >= Breather || line.Effort < 4)
+            if (line.Transition + line.Teach >= Breather || line.Effort < 4)
                 run = 0;
             if (line.Effort < 4)
                 continue;
@@ -209,7 +221,7 @@ internal static partial class WholeLessonChecks
                         $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most."
                     ),
                     before > 0 && LongestGo(line) <= limits.HardSeconds
-                        ? new Mend(Say("Rest before it"), line.Entry, null, "water 45s")
+                        ? new CheckQuickFix(Say("Rest before it"), line.Entry, null, "water 45s")
                         : null
                 );
             if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false })
@@ -248,7 +260,7 @@ internal static partial class WholeLessonChecks
                         $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most."
                     ),
                     line.Seconds <= limits.DrySeconds
-                        ? new Mend(Say("Water before it"), line.Entry, null, "water 1:00")
+                        ? new CheckQuickFix(Say("Water before it"), line.Entry, null, "water 1:00")
                         : null
                 );
         }
@@ -268,7 +280,7 @@ internal static partial class WholeLessonChecks
             Say(
                 $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most."
             ),
-            new Mend(
+            new CheckQuickFix(
                 Say("Only refresh the longest"),
                 longest.Entry,
                 longest.Line with

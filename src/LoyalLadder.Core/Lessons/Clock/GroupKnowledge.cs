@@ -52,7 +52,7 @@ public sealed class GroupKnowledge
         moves.IsEmpty || moves.IsExercise || moves.IsPause
             ? Novelty.Known
             : Learnables
-                .Wholes(moves)
+                .TopLevelLearnables(moves)
                 .Where(w => !taughtSince.Contains(w))
                 .Select(Of)
                 .DefaultIfEmpty(Novelty.Known)

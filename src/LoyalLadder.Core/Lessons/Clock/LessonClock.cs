@@ -5,7 +5,7 @@ namespace LoyalLadder.Core.Lessons.Clock;
 /// <param name="Line">The line.</param>
 /// <param name="Segment">The kind of segment it stands in.</param>
 /// <param name="StartsAt">Seconds from the booked start to the moment the class begins to get there.</param>
-/// <param name="GettingThere">Seconds of moving, pairing up and fetching kit.</param>
+/// <param name="Transition">Seconds of moving, pairing up and fetching kit.</param>
 /// <param name="Teach">Seconds of showing and telling.</param>
 /// <param name="Work">Seconds of doing, as long as the longest group version.</param>
 /// <param name="Effort">1 to 5.</param>
@@ -17,7 +17,7 @@ public sealed record ClockedLine(
     LessonLine Line,
     SegmentKind Segment,
     int StartsAt,
-    int GettingThere,
+    int Transition,
     int Teach,
     int Work,
     int Effort,
@@ -34,7 +34,7 @@ public sealed record ClockedLine(
 
     public Formation Formation => Arrangement.Formation;
 
-    public int Seconds => GettingThere + Teach + Work;
+    public int Seconds => Transition + Teach + Work;
 
     public int EndsAt => StartsAt + Seconds;
 }
@@ -62,7 +62,7 @@ public static class LessonClock
     {
         var lines = new List<ClockedLine>();
         var arrangement = Arrangement.Lines;
-        var known = new KnownSoFar(setting.Group);
+        var known = new RunningKnowledge(setting.Group);
         var segment = SegmentKind.Other;
         var at = setting.OpeningSeconds;
         for (var i = 0; i < plan.Entries.Count; i++)
@@ -94,7 +94,7 @@ public static class LessonClock
         SegmentKind segment,
         int at,
         Arrangement from,
-        KnownSoFar known,
+        RunningKnowledge known,
         LessonSetting setting
     )
     {
@@ -102,14 +102,14 @@ public static class LessonClock
         if (line.Dose is not { } dose)
             return new ClockedLine(entry, line, segment, at, 0, 0, 0, effort, from, TeachingKind.None, []);
         // nobody puts the pads away to drink: a pause keeps formation and kit as they are
-        var arrangement = line.Moves.IsPause ? from : GettingThere.Of(line, segment);
+        var arrangement = line.Moves.IsPause ? from : Transition.Of(line, segment);
         var groups = Groups(line, dose, setting);
         return new ClockedLine(
             entry,
             line,
             segment,
             at,
-            GettingThere.Seconds(from, arrangement, setting),
+            Transition.Seconds(from, arrangement, setting),
             TeachingClock.Seconds(line, known),
             groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
             effort,
@@ -119,7 +119,7 @@ public static class LessonClock
         )
         {
             IsRegrouped = arrangement.Formation != from.Formation,
-            Fetched = GettingThere.Fetched(from, arrangement).ToSequence(),
+            Fetched = Transition.Fetched(from, arrangement).ToSequence(),
         };
     }
 

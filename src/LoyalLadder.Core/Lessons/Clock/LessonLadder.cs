@@ -86,9 +86,9 @@ public sealed record LessonLadder(Sequence<Bay> Bays, Sequence<int> Uprights, in
 
     private static IEnumerable<Bay> BaysOf(ClockedLine line)
     {
-        yield return Bare(BayKind.Moving, line.StartsAt, line.GettingThere, line.Entry);
-        yield return Bare(BayKind.Talk, line.StartsAt + line.GettingThere, line.Teach, line.Entry);
-        var at = line.StartsAt + line.GettingThere + line.Teach;
+        yield return Bare(BayKind.Moving, line.StartsAt, line.Transition, line.Entry);
+        yield return Bare(BayKind.Talk, line.StartsAt + line.Transition, line.Teach, line.Entry);
+        var at = line.StartsAt + line.Transition + line.Teach;
         var stroke = StrokeOf(line);
         if (line.Line.Moves.IsPause)
             yield return Bare(BayKind.Water, at, line.Work, line.Entry);

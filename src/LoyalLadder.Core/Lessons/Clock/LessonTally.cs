@@ -76,7 +76,7 @@ public sealed record LessonTally(
             MostWorkedFirst(regions),
             lesson.Lines.Sum(l => l.Work),
             lesson.Lines.Sum(l => l.Teach) + lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
-            lesson.Lines.Sum(l => l.GettingThere)
+            lesson.Lines.Sum(l => l.Transition)
         );
     }
 

@@ -10,7 +10,7 @@ public static class TeachingClock
     /// What the planner wrote, else what the group knows by now, else as for something known. Pauses are not taught, known
     /// stretches and breathing need no word, and stations and bag lines are shown job by job.
     /// </summary>
-    public static int Seconds(LessonLine line, KnownSoFar? known = null)
+    public static int Seconds(LessonLine line, RunningKnowledge? known = null)
     {
         if (line.Teach is { Kind: TeachingKind.None } || (line.Teach is null && line.Moves.IsPause))
             return 0;
@@ -25,7 +25,7 @@ public static class TeachingClock
     }
 
     /// <summary>How much has to be shown, by what the group knows.</summary>
-    public static TeachingKind Needed(LessonLine line, KnownSoFar? known) =>
+    public static TeachingKind Needed(LessonLine line, RunningKnowledge? known) =>
         known?.Of(line.Moves) switch
         {
             Novelty.New => TeachingKind.New,

@@ -79,7 +79,7 @@ internal sealed class FitLines
         var options = rule.Forms(line, dose, priority, segment, LessonClock.WorkSeconds(line, setting))
             .Select(f => new FitOption(f.Line, LessonClock.WorkSeconds(f.Line, setting), f.Value))
             .ToList();
-        return new FitLine(entry, line, GettingThere.Of(line, segment), options, rule.MayDrop(line, priority, segment));
+        return new FitLine(entry, line, Transition.Of(line, segment), options, rule.MayDrop(line, priority, segment));
     }
 
     /// <summary>Lines that may be left out and are the first to teach something that a later line is charged for.</summary>
@@ -87,12 +87,12 @@ internal sealed class FitLines
     {
         if (_group is not { } group)
             yield break;
-        var certain = new HashSet<string>(_done.SelectMany(l => KnownSoFar.TaughtBy(l.Moves, group)));
+        var certain = new HashSet<string>(_done.SelectMany(l => RunningKnowledge.TaughtBy(l.Moves, group)));
         for (var i = 0; i < All.Count; i++)
         {
             if (All[i].IsPause)
                 continue;
-            var teaches = KnownSoFar.TaughtBy(All[i].Line.Moves, group);
+            var teaches = RunningKnowledge.TaughtBy(All[i].Line.Moves, group);
             if (!All[i].MayDrop)
                 certain.UnionWith(teaches);
             else if (All.Skip(i + 1).Any(later => IsCharged(later.Line, teaches, certain, group)))
@@ -108,14 +108,14 @@ internal sealed class FitLines
     ) =>
         later.Teach is null
         && Learnables
-            .Wholes(later.Moves)
+            .TopLevelLearnables(later.Moves)
             .Any(w => taught.Contains(w) && !certain.Contains(w) && group.Of(w) != Novelty.Known);
 
     /// <summary>The lines with their teaching, where some of those that decide are kept for certain and the others left out.</summary>
     /// <param name="isKept">For the number of a deciding line.</param>
     public IReadOnlyList<FitLine> Keeping(Func<int, bool> isKept)
     {
-        var known = new KnownSoFar(_group);
+        var known = new RunningKnowledge(_group);
         foreach (var done in _done)
             known.Teach(done.Moves);
         var lines = new List<FitLine>(All.Count);

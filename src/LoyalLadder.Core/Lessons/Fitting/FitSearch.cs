@@ -43,7 +43,7 @@ internal sealed class FitSearch
         _getting = new int[_arrangements.Count, _arrangements.Count];
         for (var from = 0; from < _arrangements.Count; from++)
         for (var to = 0; to < _arrangements.Count; to++)
-            _getting[from, to] = GettingThere.Seconds(_arrangements[from], _arrangements[to], setting);
+            _getting[from, to] = Transition.Seconds(_arrangements[from], _arrangements[to], setting);
         (_option, _from) = (new short[]?[lines.Count], new short[]?[lines.Count]);
         _drunk = new short[]?[lines.Count, _arrangements.Count];
     }

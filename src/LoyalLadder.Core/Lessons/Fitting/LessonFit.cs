@@ -143,7 +143,7 @@ public static class LessonFit
         foreach (var line in lines.Where(l => !l.MayDrop))
         {
             var next = line.IsPause ? standing : line.Arrangement;
-            var seconds = GettingThere.Seconds(standing, next, setting) + line.Options.Min(o => o.Seconds);
+            var seconds = Transition.Seconds(standing, next, setting) + line.Options.Min(o => o.Seconds);
             least.Add((line.Entry, seconds));
             standing = next;
         }

@@ -10,8 +10,8 @@ internal static class MatPhases
     /// <summary>The phases of a line with a dose: getting there, talk, and the work round by round.</summary>
     public static IEnumerable<MatPhase> Of(ClockedLine clocked, LessonSetting setting)
     {
-        if (clocked.GettingThere > 0)
-            yield return new MatPhase(PhaseKind.Move, clocked.GettingThere, Note: Standing(clocked, setting));
+        if (clocked.Transition > 0)
+            yield return new MatPhase(PhaseKind.Move, clocked.Transition, Note: Standing(clocked, setting));
         if (clocked.Teach > 0)
             yield return new MatPhase(PhaseKind.Teach, clocked.Teach);
         foreach (var phase in Work(clocked.Line, clocked.Work, setting))

@@ -1,4 +1,6 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Speech;
+using LoyalLadder.Core.Words;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 

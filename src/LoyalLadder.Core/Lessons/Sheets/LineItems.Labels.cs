@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 

@@ -1,6 +1,7 @@
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Words;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 

@@ -3,6 +3,7 @@ using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Words;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 

@@ -12,7 +12,7 @@ public sealed class IndexModel(
     TimeProvider time,
     OwnAccount account,
     Sessions sessions,
-    DoorBook book,
+    SignInLog book,
     UserManager<AppUser> users
 ) : RoomPage(own, time)
 {

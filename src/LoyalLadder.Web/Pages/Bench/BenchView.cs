@@ -3,6 +3,7 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Movement;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;

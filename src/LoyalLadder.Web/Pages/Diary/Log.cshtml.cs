@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Diary;
 
 /// <summary>Logging a lesson in a minute. An assistant takes attendance; the rest is the instructor's.</summary>
-[Takes(Bodies.Record)]
+[Takes(RequestSizes.Record)]
 [ForHallToo]
 public sealed class LogModel(OwnSchool own, TimeProvider time, LessonLogs logs, StudentBook students)
     : RoomPage(own, time)

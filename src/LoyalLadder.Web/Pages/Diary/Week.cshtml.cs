@@ -20,7 +20,7 @@ namespace LoyalLadder.Web.Pages.Diary;
 public sealed class WeekModel(
     OwnSchool own,
     TimeProvider time,
-    StandBook stands,
+    RankProgressBook stands,
     SchoolBook school,
     ProgressBook progress,
     OwedLines owed,

@@ -22,7 +22,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
 
     public Grading Grading { get; private set; } = null!;
     public ILookup<Guid, Requirement> Asked { get; private set; } = null!;
-    public List<StudentStand> MayJoin { get; private set; } = [];
+    public List<StudentProgress> MayJoin { get; private set; } = [];
     public SchoolMaterial Taught { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public bool CanReopen { get; private set; }

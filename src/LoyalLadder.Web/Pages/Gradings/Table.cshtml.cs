@@ -36,7 +36,7 @@ public sealed class TableModel(OwnSchool own, TimeProvider time, GradingBook gra
 
     /// <summary>Keeps marks of the signed-in examiner; sent twice or late they are there once.</summary>
     [For(Role.Instructor)]
-    [Takes(Bodies.Record)]
+    [Takes(RequestSizes.Record)]
     public async Task<IActionResult> OnPostMarksAsync(string? marks)
     {
         if (FormJson.Read<PressedMark>(marks, MostMarks) is not { } pressed)

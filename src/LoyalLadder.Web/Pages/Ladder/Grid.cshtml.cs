@@ -12,7 +12,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Ladder;
 
 /// <summary>A track's syllabus as a table: typed, pasted, filled along, with the gaps shown in it.</summary>
-[Takes(Bodies.Record)]
+[Takes(RequestSizes.Record)]
 public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syllabus, SyllabusGridBook grids)
     : RoomPage(own, time)
 {
@@ -32,7 +32,7 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     public IReadOnlyList<Track> Tracks { get; private set; } = [];
     public Track Chosen { get; private set; } = null!;
     public SyllabusGrid Table { get; private set; } = new([], []);
-    public IReadOnlyList<Hole> Holes { get; private set; } = [];
+    public IReadOnlyList<SyllabusGap> Holes { get; private set; } = [];
     public SchoolMaterial Taught { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public PastedLook? Look { get; private set; }
@@ -74,7 +74,8 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
     }
 
     /// <summary>A gap of a rank as a whole, in a word or two.</summary>
-    public static string BriefOf(Hole hole) => hole.Kind == HoleKind.Heavy ? Say("heavy") : Say("no self-defence");
+    public static string BriefOf(SyllabusGap hole) =>
+        hole.Kind == SyllabusGapKind.Heavy ? Say("heavy") : Say("no self-defence");
 
     [For(Role.Head)]
     public async Task<IActionResult> OnPostLookAsync()
@@ -126,14 +127,14 @@ public sealed class GridModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         (Chosen, Track) = (track, track.Id);
         (Taught, Naming) = (await Material(), (await Words()).Naming);
         Table = await grids.Read(track.Id, Cancel) ?? Table;
-        Holes = [.. Core.Progress.Holes.OfAsking(track, Taught.Catalogue, l => Taught.NameOf(l, Naming))];
+        Holes = [.. Core.Progress.SyllabusGaps.OfAsking(track, Taught.Catalogue, l => Taught.NameOf(l, Naming))];
         return true;
     }
 
     /// <summary>The gaps of one cell.</summary>
-    public IEnumerable<Hole> HolesOf(string learnable, Guid rank) =>
+    public IEnumerable<SyllabusGap> HolesOf(string learnable, Guid rank) =>
         Holes.Where(h => h.Learnable == learnable && h.Rank == rank);
 
     /// <summary>The gaps of a rank as a whole.</summary>
-    public IEnumerable<Hole> HolesOf(Guid rank) => Holes.Where(h => h.Learnable is null && h.Rank == rank);
+    public IEnumerable<SyllabusGap> HolesOf(Guid rank) => Holes.Where(h => h.Learnable is null && h.Rank == rank);
 }

@@ -39,7 +39,7 @@ public sealed class IndexModel(
 
     public int People { get; private set; }
     public IReadOnlyDictionary<string, Coverage> Covered { get; private set; } = new Dictionary<string, Coverage>();
-    public IReadOnlyList<Hole> Holes { get; private set; } = [];
+    public IReadOnlyList<SyllabusGap> Holes { get; private set; } = [];
     public SchoolMaterial Taught { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
 
@@ -61,7 +61,7 @@ public sealed class IndexModel(
         await Cover(student, group);
         Holes =
         [
-            .. Core.Progress.Holes.Of(
+            .. Core.Progress.SyllabusGaps.Of(
                 Ladder,
                 Chosen,
                 Covered,

@@ -76,7 +76,7 @@ public sealed class RankModel(OwnSchool own, TimeProvider time, SyllabusBook syl
         return removal switch
         {
             Removal.Removed => Told(Say("Taken out; the history keeps it.")),
-            Removal.PutAway => Told(
+            Removal.Archived => Told(
                 Say("The rank no longer asks for it. Somebody was signed off or graded for it: their record keeps it.")
             ),
             _ => Redirect(Address),

@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Mat;
 
 /// <summary>The lesson on the mat. The device counts by itself; here its events are kept and handed to other devices.</summary>
-[Takes(Bodies.Record)]
+[Takes(RequestSizes.Record)]
 [ForHallToo]
 public sealed class MatModel(
     OwnSchool own,

@@ -38,7 +38,7 @@ public sealed class ReadyModel(OwnSchool own, TimeProvider time, LessonSheets sh
         // a hall's tablet runs lessons; what is wrong with one is settled by whoever signs for it
         if (!CanPlan)
             return Forbid();
-        if (!await settling.Mend(Id, code ?? "", line, Cancel))
+        if (!await settling.ApplyQuickFix(Id, code ?? "", line, Cancel))
             Refuse(Say("The sheet has changed meanwhile; this is how it stands now."));
         return Redirect($"{Mat}/ready");
     }

@@ -37,7 +37,7 @@ public sealed class IndexModel(
     public List<string> Closest { get; private set; } = [];
 
     /// <summary>What of the techniques is shown.</summary>
-    public MaterialFilter Filter { get; private set; } = new(null, null, LastTaught.Any, HowHard.Any);
+    public MaterialFilter Filter { get; private set; } = new(null, null, LastTaught.Any, DifficultyBand.Any);
 
     public async Task OnGetAsync(
         string? q,
@@ -45,7 +45,7 @@ public sealed class IndexModel(
         TechniqueFamily? family,
         Guid? rank,
         LastTaught taughtLast,
-        HowHard hard
+        DifficultyBand hard
     )
     {
         // a choice that makes no sense is none; it came from no list of ours

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;

@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 namespace LoyalLadder.Web.Pages.People;
 
 /// <summary>A list of students, typed or pasted: looked at first, then enrolled with it.</summary>
-[Takes(Bodies.Record)]
+[Takes(RequestSizes.Record)]
 public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) : RoomPage(own, time)
 {
     /// <summary>An answer to what a line leaves open.</summary>
@@ -37,7 +37,7 @@ public sealed class AddModel(OwnSchool own, TimeProvider time, EnrolBook enrol) 
     [BindProperty]
     public List<AnswerField> Answers { get; set; } = [];
 
-    public SchoolThere There { get; private set; } = new([], [], []);
+    public KnownSchool There { get; private set; } = new([], [], []);
     public IReadOnlyList<StudentLine> Lines { get; private set; } = [];
     public List<SelectListItem> Ranks { get; private set; } = [];
     public List<SelectListItem> Classes { get; private set; } = [];

@@ -22,7 +22,7 @@ public sealed class ChartsModel(
     OwnSchool own,
     TimeProvider time,
     ChartBook charts,
-    StandBook stands,
+    RankProgressBook stands,
     SchoolBook school,
     AimBook aims
 ) : RoomPage(own, time)
@@ -100,7 +100,7 @@ public sealed class ChartsModel(
         return true;
     }
 
-    private static List<Bar> AwayOf(List<StudentStand> people, DateOnly today)
+    private static List<Bar> AwayOf(List<StudentProgress> people, DateOnly today)
     {
         var weeks = people.ConvertAll(p =>
             p.LastSeen is { } last ? Math.Min(LongestAway, (today.DayNumber - last.DayNumber) / 7) : LongestAway

@@ -18,7 +18,7 @@ namespace LoyalLadder.Web.Pages.People;
 public sealed class IndexModel(
     OwnSchool own,
     TimeProvider time,
-    StandBook stands,
+    RankProgressBook stands,
     SchoolBook school,
     EnrolBook enrol,
     SyllabusBook syllabus
@@ -40,7 +40,7 @@ public sealed class IndexModel(
 
     public List<(ClassGroup Class, int Students)> Groups { get; private set; } = [];
     public ClassGroup? Chosen { get; private set; }
-    public List<(StudentStand Stand, List<string> Missing)> Stands { get; private set; } = [];
+    public List<(StudentProgress Stand, List<string> Missing)> Stands { get; private set; } = [];
     public DateOnly Day { get; private set; }
     private SchoolMaterial Taught { get; set; } = null!;
     private NamingSchool Naming { get; set; }
@@ -131,7 +131,7 @@ public sealed class IndexModel(
     }
 
     /// <summary>What is missing before the next rank, in few words.</summary>
-    private List<string> Missing(StudentStand stand)
+    private List<string> Missing(StudentProgress stand)
     {
         var r = stand.Readiness;
         var missing = r
@@ -150,5 +150,5 @@ public sealed class IndexModel(
         Learnables.IsNumber(asked.Learnable) ? asked.Learnable : Taught.NameOf(asked, Naming);
 
     /// <summary>Lessons attended in each of the last twelve weeks, the oldest first.</summary>
-    public int[] Weeks(StudentStand stand) => Attending.ByWeek(stand.LastDays, Day);
+    public int[] Weeks(StudentProgress stand) => Attending.ByWeek(stand.LastDays, Day);
 }

@@ -14,14 +14,14 @@ namespace LoyalLadder.Web.Pages.People;
 public sealed class PaperModel(
     OwnSchool own,
     TimeProvider time,
-    StandBook stands,
+    RankProgressBook stands,
     StudentBook students,
     SyllabusBook syllabus
 ) : RoomPage(own, time)
 {
     private const int MostToPractise = 6;
 
-    public StudentStand Stand { get; private set; } = null!;
+    public StudentProgress Stand { get; private set; } = null!;
     public StudentPicture Picture { get; private set; } = null!;
     public IReadOnlyList<(string What, string Advice)> Practise { get; private set; } = [];
     public string SchoolName { get; private set; } = "";

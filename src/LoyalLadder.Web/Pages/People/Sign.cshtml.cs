@@ -18,7 +18,7 @@ namespace LoyalLadder.Web.Pages.People;
 public sealed class SignModel(
     OwnSchool own,
     TimeProvider time,
-    StandBook stands,
+    RankProgressBook stands,
     StudentBook students,
     SchoolBook school,
     SignOffBook signOffs
@@ -35,7 +35,7 @@ public sealed class SignModel(
     public string? What { get; set; }
 
     public ClassGroup? Class { get; private set; }
-    public StudentStand? One { get; private set; }
+    public StudentProgress? One { get; private set; }
 
     /// <summary>What the class's people are asked for next, what most of them wait for on top.</summary>
     public IReadOnlyList<AskedOfClass> Things { get; private set; } = [];
@@ -103,13 +103,13 @@ public sealed class SignModel(
         return true;
     }
 
-    private async Task<ILookup<(Guid, Guid), Guid>> Signed(IReadOnlyCollection<StudentStand> people) =>
+    private async Task<ILookup<(Guid, Guid), Guid>> Signed(IReadOnlyCollection<StudentProgress> people) =>
         (await students.Signatures([.. people.Select(p => p.Student.Id)], Cancel)).ToLookup(
             s => (s.StudentId, s.RequirementId),
             s => s.SignerId
         );
 
-    private SignTile TileOf(StudentStand stand, int at, string label, ILookup<(Guid, Guid), Guid> signed)
+    private SignTile TileOf(StudentProgress stand, int at, string label, ILookup<(Guid, Guid), Guid> signed)
     {
         var asked = stand.Requirements[at];
         var signers = signed[(stand.Student.Id, asked.Id)].ToList();
@@ -139,7 +139,7 @@ public sealed record SignTile(
     Guid Student,
     Requirement Requirement,
     string Label,
-    RequirementStand Stand,
+    RequirementProgress Stand,
     SigningState State,
     int Signers,
     string? Problem

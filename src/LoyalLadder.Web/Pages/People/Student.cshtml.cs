@@ -15,7 +15,7 @@ namespace LoyalLadder.Web.Pages.People;
 public sealed class StudentModel(
     OwnSchool own,
     TimeProvider time,
-    StandBook stands,
+    RankProgressBook stands,
     StudentBook students,
     SignOffBook signOffs,
     StudentRecords records,
@@ -25,7 +25,7 @@ public sealed class StudentModel(
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
 
-    public StudentStand Stand { get; private set; } = null!;
+    public StudentProgress Stand { get; private set; } = null!;
     public ILookup<Guid, SignOff> Signed { get; private set; } = Array.Empty<SignOff>().ToLookup(s => s.RequirementId);
     public List<Award> Awards { get; private set; } = [];
     public List<Candidate> Gradings { get; private set; } = [];

@@ -8,10 +8,10 @@ namespace LoyalLadder.Web.Pages.People;
 /// <summary>What is drawn of a student: a year of lessons, and the ladder as it was climbed.</summary>
 /// <param name="Weeks">Lessons in each of the last 52 weeks, the oldest first.</param>
 /// <param name="Climb">The ladder.</param>
-public sealed record StudentPicture(IReadOnlyList<int> Weeks, Climb Climb)
+public sealed record StudentPicture(IReadOnlyList<int> Weeks, RankHistory Climb)
 {
     public static StudentPicture Of(
-        StudentStand stand,
+        StudentProgress stand,
         IReadOnlyCollection<DateOnly> days,
         IEnumerable<Candidate> gradings,
         Track? track,
@@ -19,7 +19,7 @@ public sealed record StudentPicture(IReadOnlyList<int> Weeks, Climb Climb)
     ) =>
         new(
             Attending.ByWeek(days, today, 52),
-            Climb.Of(
+            RankHistory.Of(
                 track,
                 stand.Student.RankId,
                 stand.Student.RankSince,

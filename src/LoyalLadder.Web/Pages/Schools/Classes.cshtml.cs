@@ -81,7 +81,7 @@ public sealed class ClassesModel(
     public ClassForm Form { get; set; } = new();
 
     public List<ClassGroup> Classes { get; private set; } = [];
-    public List<ClassGroup> PutAway { get; private set; } = [];
+    public List<ClassGroup> Archived { get; private set; } = [];
 
     /// <summary>When each class meets now.</summary>
     public ILookup<Guid, Meeting> Meetings { get; private set; } = null!;
@@ -156,7 +156,7 @@ public sealed class ClassesModel(
     {
         var facts = await Facts();
         var all = await school.ClassesWhole(Cancel);
-        (Classes, PutAway) = (all.FindAll(c => c.PutAwayAt is null), all.FindAll(c => c.PutAwayAt is not null));
+        (Classes, Archived) = (all.FindAll(c => c.ArchivedAt is null), all.FindAll(c => c.ArchivedAt is not null));
         Meetings = await timetable.MeetingsByClass(Cancel);
         Halls = [.. facts.Halls.Select(h => new SelectListItem(h.Name, h.Id.ToString()))];
         Teachers = [.. facts.Teachers.Select(u => new SelectListItem(u.DisplayName, u.Id.ToString()))];

@@ -9,7 +9,7 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The door book: who came in and who tried to, and letters where the school has no mail server.</summary>
 [Authorize(Policies.Head)]
-public sealed class DoorModel(OwnSchool own, TimeProvider time, DoorBook book, Outbox outbox) : SchoolPage(own, time)
+public sealed class DoorModel(OwnSchool own, TimeProvider time, SignInLog book, Outbox outbox) : SchoolPage(own, time)
 {
     public List<DoorNote> Notes { get; private set; } = [];
     public List<MimeMessage> Letters { get; private set; } = [];

@@ -83,7 +83,7 @@ public sealed class HallsModel(
 
     public List<Hall> Halls { get; private set; } = [];
 
-    public List<Hall> PutAway { get; private set; } = [];
+    public List<Hall> Archived { get; private set; } = [];
 
     public async Task OnGetAsync()
     {
@@ -161,6 +161,6 @@ public sealed class HallsModel(
         if (IsHead)
             Tablets = await sessions.Tablets(Cancel);
         var all = await school.Halls(Cancel);
-        (Halls, PutAway) = (all.FindAll(h => h.PutAwayAt is null), all.FindAll(h => h.PutAwayAt is not null));
+        (Halls, Archived) = (all.FindAll(h => h.ArchivedAt is null), all.FindAll(h => h.ArchivedAt is not null));
     }
 }

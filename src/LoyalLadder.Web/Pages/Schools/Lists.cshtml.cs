@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc.Filters;
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The school's lists as CSV: out at once, in after a look at what would change.</summary>
-[Takes(Bodies.List)]
+[Takes(RequestSizes.List)]
 public sealed class ListsModel(OwnSchool own, TimeProvider time, SchoolLists lists) : RoomPage(own, time)
 {
     [BindProperty(SupportsGet = true)]

@@ -8,8 +8,8 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The school as a file: out, to keep it or take it elsewhere, and in, into an empty one.</summary>
 [Authorize(Policies.Head)]
-[Takes(Bodies.School)]
-public sealed class MoveModel(OwnSchool own, TimeProvider time, SchoolArchive archive, SchoolTaker taker)
+[Takes(RequestSizes.School)]
+public sealed class MoveModel(OwnSchool own, TimeProvider time, SchoolArchive archive, SchoolImporter taker)
     : RoomPage(own, time)
 {
     public string? Problem { get; private set; }

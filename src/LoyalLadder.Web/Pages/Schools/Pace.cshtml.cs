@@ -5,16 +5,16 @@ using LoyalLadder.Data.Schools;
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>How long work takes here: the school's own log beside the values that every school starts with.</summary>
-public sealed class PaceModel(OwnSchool own, TimeProvider time, PaceBook paces) : SchoolPage(own, time)
+public sealed class PaceFiguresModel(OwnSchool own, TimeProvider time, PaceBook paces) : SchoolPage(own, time)
 {
     /// <summary>Null while too little was run on the mat.</summary>
-    public Pace? Known { get; private set; }
+    public PaceModel? Known { get; private set; }
 
     /// <summary>Lines that have to be run before anything is said.</summary>
-    public int Least => Pace.Least;
+    public int Least => PaceModel.Least;
 
     /// <summary>Days back that are learned from.</summary>
-    public int Days => Pace.Days;
+    public int Days => PaceModel.Days;
 
     public string Word(PaceKind kind) =>
         kind switch

@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>The school's own wording and picture on certificates and cards.</summary>
-[Takes(Bodies.Document)]
+[Takes(RequestSizes.Document)]
 public sealed class PapersModel(OwnSchool own, TimeProvider time, PaperBook papers) : SchoolPage(own, time)
 {
     private const string Address = "/school/papers";

@@ -53,7 +53,7 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
 
     public List<TrackRow> Tracks { get; private set; } = [];
 
-    public List<RankRow> PutAway { get; private set; } = [];
+    public List<RankRow> Archived { get; private set; } = [];
     public string? TrackName { get; private set; }
     public string? TrackProblem { get; private set; }
 
@@ -141,8 +141,8 @@ public sealed class RanksModel(OwnSchool own, TimeProvider time, SchoolBook scho
     private async Task Load()
     {
         Tracks = await school.Tracks(Cancel);
-        PutAway = [.. Tracks.SelectMany(t => t.Ranks).Where(r => r.PutAwayAt is not null)];
+        Archived = [.. Tracks.SelectMany(t => t.Ranks).Where(r => r.ArchivedAt is not null)];
         foreach (var track in Tracks)
-            track.Ranks.RemoveAll(r => r.PutAwayAt is not null);
+            track.Ranks.RemoveAll(r => r.ArchivedAt is not null);
     }
 }

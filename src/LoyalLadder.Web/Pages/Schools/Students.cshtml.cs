@@ -54,7 +54,7 @@ public sealed class StudentsModel(
     public StudentForm Form { get; set; } = new();
 
     public List<Student> Students { get; private set; } = [];
-    public List<Student> PutAway { get; private set; } = [];
+    public List<Student> Archived { get; private set; } = [];
 
     /// <summary>Those who are about to be erased; the head instructor can take it back.</summary>
     public List<Student> Erasing { get; private set; } = [];
@@ -152,7 +152,7 @@ public sealed class StudentsModel(
     private async Task Load()
     {
         var all = await students.All(Cancel);
-        (Students, PutAway) = (all.FindAll(s => s.PutAwayAt is null), all.FindAll(s => s.PutAwayAt is not null));
+        (Students, Archived) = (all.FindAll(s => s.ArchivedAt is null), all.FindAll(s => s.ArchivedAt is not null));
         Erasing = IsHead ? await erasure.Waiting(Cancel) : [];
         Ranks =
         [

@@ -9,7 +9,7 @@ namespace LoyalLadder.Web.Pages.Schools;
 
 /// <summary>Bearer tokens: made, shown once, revoked.</summary>
 [Authorize(Policies.Head)]
-public sealed class TokensModel(OwnSchool own, TimeProvider time, TokenBook tokens, DoorBook book)
+public sealed class TokensModel(OwnSchool own, TimeProvider time, TokenBook tokens, SignInLog book)
     : SchoolPage(own, time)
 {
     [

@@ -15,7 +15,7 @@ public sealed class UsersModel(
     SchoolBook school,
     StaffChanges changes,
     Invitations invitations,
-    DoorBook book,
+    SignInLog book,
     PublicAddress address
 ) : SchoolPage(own, time)
 {

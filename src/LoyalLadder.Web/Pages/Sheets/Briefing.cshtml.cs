@@ -19,7 +19,7 @@ public sealed class BriefingModel(
     DiaryBook diary,
     OwedLines owed,
     ProgressBook progress,
-    StandBook stands,
+    RankProgressBook stands,
     StudentRecords records,
     LineComments comments
 ) : RoomPage(own, time)

@@ -32,7 +32,7 @@ public sealed record FolderLook(
 
 /// <summary>Takes in a pile of old sheets one after another; the pile itself stays in the browser.</summary>
 [Authorize(Policies.Instructor)]
-[Takes(Bodies.Document)]
+[Takes(RequestSizes.Document)]
 public sealed class FolderModel(OwnSchool own, TimeProvider time, LessonSheets sheets, KeptSheetBook kept)
     : RoomPage(own, time)
 {

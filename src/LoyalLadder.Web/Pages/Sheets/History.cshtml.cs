@@ -65,7 +65,7 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
     }
 
     /// <summary>'3 lines as before; 1 had been changed since and stays.'</summary>
-    public static string Words(WentBack back) =>
+    public static string Words(UndoResult back) =>
         back.Left == 0
             ? Say($"{Spoken.Many(back.Undone, "line")} as before.")
             : Say($"{Spoken.Many(back.Undone, "line")} as before; {back.Left} had been changed since and stay.");

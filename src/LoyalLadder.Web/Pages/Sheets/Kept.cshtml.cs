@@ -12,7 +12,7 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>One kept sheet: used for a class, changed, or taken out.</summary>
-[Takes(Bodies.Sheet)]
+[Takes(RequestSizes.Sheet)]
 public sealed class KeptModel(
     OwnSchool own,
     TimeProvider time,

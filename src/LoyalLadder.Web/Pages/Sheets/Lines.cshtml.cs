@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Adding lines to a sheet, editing them, taking them out, and bringing in what the class is owed or due.</summary>
-[Takes(Bodies.Sheet)]
+[Takes(RequestSizes.Sheet)]
 public sealed class LinesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, OwedLines owed)
     : SheetRoom(own, time, desk)
 {

@@ -15,7 +15,7 @@ namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Begins a lesson from a pasted sheet, a file, or nothing.</summary>
 [Authorize(Policies.Instructor)]
-[Takes(Bodies.Document)]
+[Takes(RequestSizes.Document)]
 public sealed class NewModel(
     OwnSchool own,
     TimeProvider time,

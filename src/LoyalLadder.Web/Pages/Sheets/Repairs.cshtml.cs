@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Saying what a marked line means, with one press.</summary>
-[Takes(Bodies.Sheet)]
+[Takes(RequestSizes.Sheet)]
 public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, WordBook words)
     : SheetRoom(own, time, desk)
 {

@@ -65,7 +65,7 @@ public sealed class SettleModel(
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostMendAsync(string? code, Guid? line)
     {
-        if (!await settling.Mend(Id, code ?? "", line, Cancel))
+        if (!await settling.ApplyQuickFix(Id, code ?? "", line, Cancel))
             return await Answer(new SheetEdit.Gone());
         return await Answer(Nothing, Done(Say("Mended.")));
     }
@@ -105,7 +105,7 @@ public sealed class SettleModel(
     public async Task<IActionResult> OnPostRestoreAsync(Guid batch) =>
         await Went(await history.Undo(Id, batch, Cancel), Say("They are back already."));
 
-    private Task<IActionResult> Went(WentBack? back, string nothing) =>
+    private Task<IActionResult> Went(UndoResult? back, string nothing) =>
         Answer(
             Nothing,
             new SheetDeed { Done = back is null ? nothing : HistoryModel.Words(back) },

@@ -25,7 +25,7 @@ public sealed class SheetDesk(
     WorkedSheets worked,
     OwedLines owed,
     PaceBook paces,
-    SheetCompany company,
+    SheetPresence company,
     SchoolBook school,
     ProgressBook progress
 )
@@ -97,7 +97,7 @@ public sealed class SheetDesk(
         ];
     }
 
-    private static int EndOf(OpenSheet sheet, WayToFit way, Pace? pace)
+    private static int EndOf(OpenSheet sheet, WayToFit way, PaceModel? pace)
     {
         var clock = way.Fitted is { } fitted ? LessonClock.Time(fitted.Plan, sheet.Clock.Setting) : sheet.Clock;
         var likely = pace?.Of(clock, sheet.Lesson.ClassId, sheet.Lesson.TeacherId ?? Guid.Empty);

@@ -48,7 +48,7 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
         Response.StatusCode = edit switch
         {
             SheetEdit.Refused => StatusCodes.Status422UnprocessableEntity,
-            SheetEdit.Clash or SheetEdit.Meanwhile or SheetEdit.Gone => StatusCodes.Status409Conflict,
+            SheetEdit.Clash or SheetEdit.Conflict or SheetEdit.Gone => StatusCodes.Status409Conflict,
             _ => StatusCodes.Status200OK,
         };
         return Shown();
@@ -64,7 +64,7 @@ public abstract class SheetRoom(OwnSchool own, TimeProvider time, SheetDesk desk
             {
                 Problem = Say("That line is no longer there; somebody took it out. Nothing else was changed."),
             },
-            SheetEdit.Meanwhile { Theirs: var theirs } => deed with
+            SheetEdit.Conflict { Theirs: var theirs } => deed with
             {
                 Problem = Changed(await NameOf(theirs.ChangedById)),
             },

@@ -11,8 +11,12 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Opens the first school of an empty installation; closed for good once there is anybody.</summary>
 [AllowAnonymous]
-public sealed class FirstRunModel(Founding founding, FrontDoor door, UserManager<AppUser> users, Arrivals arrivals)
-    : PageModel
+public sealed class FirstRunModel(
+    SchoolSetup founding,
+    SchoolLookup door,
+    UserManager<AppUser> users,
+    SignInService arrivals
+) : PageModel
 {
     [
         BindProperty,

@@ -9,7 +9,7 @@ namespace LoyalLadder.Web.Pages.SignIn;
 
 /// <summary>Signs in, by password or passkey.</summary>
 [AllowAnonymous]
-public sealed class IndexModel(FrontDoor door, Arrivals arrivals) : PageModel
+public sealed class IndexModel(SchoolLookup door, SignInService arrivals) : PageModel
 {
     [
         BindProperty,

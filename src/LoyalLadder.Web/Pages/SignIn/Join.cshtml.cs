@@ -13,13 +13,13 @@ namespace LoyalLadder.Web.Pages.SignIn;
 /// <summary>Joins a school by an invitation's link.</summary>
 [AllowAnonymous]
 public sealed class JoinModel(
-    Founding founding,
+    SchoolSetup founding,
     SchoolBook school,
     SchoolScope scope,
     Invitations invitations,
     UserManager<AppUser> users,
     Sessions sessions,
-    Arrivals arrivals
+    SignInService arrivals
 ) : PageModel
 {
     [BindProperty(SupportsGet = true)]

@@ -11,6 +11,7 @@ using LoyalLadder.Data.PadRounds;
 using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Runs;
+using LoyalLadder.Data.Saving;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using LoyalLadder.Data.Syllabus;
@@ -18,7 +19,6 @@ using LoyalLadder.Data.Terms;
 using LoyalLadder.Data.Timetables;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.ChangeTracking;
 
 namespace LoyalLadder.Data;
 
@@ -27,6 +27,10 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     : IdentityUserContext<AppUser, Guid>(options)
 {
     internal const string SchoolKey = nameof(SchoolRow.SchoolId);
+
+    private static readonly SheetHistoryInterceptor History = new();
+    private static readonly AuditInterceptor Changes = new();
+    private static readonly StampInterceptor Stamps = new();
 
     public DbSet<School> Schools => Set<School>();
     public DbSet<Hall> Halls => Set<Hall>();
@@ -91,6 +95,9 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
     /// <summary>The school whose rows are seen.</summary>
     public Guid SchoolId => scope.SchoolId;
 
+    /// <summary>Who saves.</summary>
+    internal Guid UserId => scope.UserId;
+
     protected override void OnModelCreating(ModelBuilder builder)
     {
         base.OnModelCreating(builder);
@@ -148,19 +155,14 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
                 key.DeleteBehavior = DeleteBehavior.Restrict;
     }
 
-    public override async Task<int> SaveChangesAsync(
-        bool acceptAllChangesOnSuccess,
-        CancellationToken cancellationToken = default
-    )
-    {
-        RememberSheets();
-        // nobody's sign-in that fails, say, is of no school yet
-        if (scope.SchoolId != Guid.Empty)
-            Audits.AddRange(Audit.Of(ChangeTracker.Entries()).ToList());
-        foreach (var entry in ChangeTracker.Entries())
-            Stamp(entry);
-        return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
-    }
+    /// <summary>In this order: what the first ones add is stamped by the last.</summary>
+    protected override void OnConfiguring(DbContextOptionsBuilder optionsBuilder) =>
+        optionsBuilder.AddInterceptors(History, Changes, Stamps);
+
+    /// <summary>Saving holds no thread: nothing of the application waits for the database by standing still.</summary>
+    /// <exception cref="NotSupportedException">Always.</exception>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess) =>
+        throw new NotSupportedException("Save with SaveChangesAsync.");
 
     internal DateTimeOffset Now => time.GetUtcNow();
 
@@ -195,64 +197,4 @@ public sealed class LadderContext(DbContextOptions<LadderContext> options, Schoo
 
     /// <summary>The save of a sheet that the next one takes back.</summary>
     internal Guid? UndoneSave { get; set; }
-
-    /// <summary>Writes down what happens to lines of sheets; moving alone counts, saving the same does not.</summary>
-    private void RememberSheets()
-    {
-        ChangeTracker.DetectChanges();
-        var batch = Guid.CreateVersion7();
-        var changed = ChangeTracker
-            .Entries<SheetLine>()
-            .Where(e => e.State is EntityState.Added or EntityState.Modified)
-            .ToList();
-        var begun = ChangeTracker
-            .Entries<Lesson>()
-            .Where(e => e.State == EntityState.Added)
-            .Select(e => e.Entity.Id)
-            .ToHashSet();
-        foreach (var entry in changed)
-            if (ChangeOf(entry, begun.Contains(entry.Entity.LessonId) ? entry.Entity.LessonId : batch) is { } change)
-            {
-                change.Undoes = UndoneSave;
-                SheetChanges.Add(change);
-            }
-        UndoneSave = null;
-    }
-
-    private static SheetChange? ChangeOf(EntityEntry<SheetLine> entry, Guid batch)
-    {
-        var (line, was) = (entry.Entity, entry.OriginalValues);
-        var isNew = entry.State == EntityState.Added;
-        var stoodThere = !isNew && was.GetValue<DateTimeOffset?>(nameof(SheetLine.RemovedAt)) is null;
-        var before = stoodThere ? was.GetValue<string>(nameof(SheetLine.Text)) : null;
-        var after = line.RemovedAt is null ? line.Text : null;
-        var place = isNew ? line.Place : was.GetValue<string>(nameof(SheetLine.Place));
-        if (before == after && place == line.Place)
-            return null;
-        return new SheetChange
-        {
-            LessonId = line.LessonId,
-            LineId = line.Id,
-            Batch = batch,
-            Before = before,
-            BeforePlace = place,
-            After = after,
-            AfterPlace = line.Place,
-        };
-    }
-
-    private void Stamp(EntityEntry entry)
-    {
-        if (entry.State is not (EntityState.Added or EntityState.Modified))
-            return;
-        if (entry.Entity is SchoolRow row)
-        {
-            if (entry.State == EntityState.Added)
-                row.SchoolId = scope.SchoolId;
-            row.ChangedAt = time.GetUtcNow();
-            row.ChangedById = scope.UserId;
-        }
-        else if (entry.Entity is RunEvent && entry.State == EntityState.Added)
-            entry.Property(SchoolKey).CurrentValue = scope.SchoolId;
-    }
 }

@@ -15,4 +15,8 @@ for (const weight of [400, 600, 700, 800])
 rmSync('wwwroot/lib', { recursive: true, force: true });
 mkdirSync('wwwroot/lib', { recursive: true });
 for (const [from, to] of Object.entries(files)) cpSync(`node_modules/${from}`, `wwwroot/lib/${to}`);
+// their licences go with them
+const licences = ['bulma', 'htmx.org', '@fontsource/atkinson-hyperlegible-next', '@fontsource/bricolage-grotesque'];
+for (const name of licences)
+    cpSync(`node_modules/${name}/LICENSE`, `wwwroot/lib/licences/${name.split('/').pop()}.txt`);
 writeFileSync('wwwroot/lib/.stamp', '');

@@ -3,11 +3,21 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Schools;
 
+/// <summary>What a new school does first, in this order.</summary>
+public enum FirstStepKind
+{
+    MeasureHall,
+    NameRanks,
+    AddClass,
+    EnterStudents,
+    WriteSheet,
+    RunOnMat,
+}
+
 /// <summary>A step of a school's first week.</summary>
-/// <param name="Words">What to do.</param>
-/// <param name="Address">Where.</param>
+/// <param name="Kind">What to do.</param>
 /// <param name="IsDone">It is done: nobody ticks it by hand.</param>
-public sealed record FirstStep(string Words, string Address, bool IsDone);
+public sealed record FirstStep(FirstStepKind Kind, bool IsDone);
 
 /// <summary>What a new school does first, ticked by what is there.</summary>
 public sealed class FirstWeek(LadderContext db)
@@ -34,12 +44,12 @@ public sealed class FirstWeek(LadderContext db)
             .FirstAsync(cancel);
         IReadOnlyList<FirstStep> steps =
         [
-            new(Say("Measure a hall: its floor decides how many lanes and waves there are"), "/school/halls", has.Hall),
-            new(Say("Name the ranks, or take the usual ones"), "/school/ranks", has.Rank),
-            new(Say("Add a class with its day and hour"), "/school/classes", has.Class),
-            new(Say("Enter the students: a first name and an initial are enough"), "/school/students", has.Student),
-            new(Say("Write the first sheet, or paste one that you have"), "/sheets/new", has.Sheet),
-            new(Say("Run it on the mat"), "/sheets", has.Run),
+            new(FirstStepKind.MeasureHall, has.Hall),
+            new(FirstStepKind.NameRanks, has.Rank),
+            new(FirstStepKind.AddClass, has.Class),
+            new(FirstStepKind.EnterStudents, has.Student),
+            new(FirstStepKind.WriteSheet, has.Sheet),
+            new(FirstStepKind.RunOnMat, has.Run),
         ];
         if (!steps.All(s => s.IsDone))
             return steps;

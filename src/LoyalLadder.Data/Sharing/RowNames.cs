@@ -3,21 +3,36 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Data.Sharing;
 
-/// <summary>What a row is called today, and the address of its page where it has one.</summary>
-public sealed record RowName(string Name, string? Url);
+/// <summary>A page that shows one row.</summary>
+public enum RowPage
+{
+    Student,
+    Grading,
+    Sheet,
+    KeptSheet,
+    Log,
+    Rank,
+}
+
+/// <summary>What a row is called today.</summary>
+/// <param name="Name">Its name, or that of what it belongs to.</param>
+/// <param name="On">The day that tells it from others of that name; null where the name is enough.</param>
+/// <param name="Page">The page that shows it; null where none does.</param>
+/// <param name="PageId">Whose page it is.</param>
+public sealed record RowName(string Name, DateOnly? On, RowPage? Page, Guid? PageId);
 
 /// <summary>Names of rows of any kind, asked for with one query a kind.</summary>
 public sealed class RowNames(LadderContext db)
 {
     private sealed record Called(Guid Id, string Name, Guid? Page, DateOnly? On);
 
-    /// <summary>How rows of one kind are named, and where their pages are.</summary>
-    private sealed record Naming(string? Url, Func<LadderContext, List<Guid>, IQueryable<Called>> Rows);
+    /// <summary>How rows of one kind are named, and which page shows them.</summary>
+    private sealed record Naming(RowPage? Page, Func<LadderContext, List<Guid>, IQueryable<Called>> Rows);
 
     private static readonly Dictionary<string, Naming> Namings = new()
     {
         ["Student"] = new(
-            "/people/",
+            RowPage.Student,
             (db, ids) =>
                 db
                     .Students.Where(s => ids.Contains(s.Id))
@@ -29,7 +44,7 @@ public sealed class RowNames(LadderContext db)
                     ))
         ),
         ["CareNote"] = new(
-            "/people/",
+            RowPage.Student,
             (db, ids) =>
                 db
                     .CareNotes.Where(n => ids.Contains(n.Id))
@@ -41,7 +56,7 @@ public sealed class RowNames(LadderContext db)
                     ))
         ),
         ["Enrolment"] = new(
-            "/people/",
+            RowPage.Student,
             (db, ids) =>
                 db
                     .Enrolments.Where(x => ids.Contains(x.Id))
@@ -55,7 +70,7 @@ public sealed class RowNames(LadderContext db)
                     ))
         ),
         ["SignOff"] = new(
-            "/people/",
+            RowPage.Student,
             (db, ids) =>
                 db
                     .SignOffs.Where(s => ids.Contains(s.Id))
@@ -73,7 +88,7 @@ public sealed class RowNames(LadderContext db)
                     )
         ),
         ["Award"] = new(
-            "/people/",
+            RowPage.Student,
             (db, ids) =>
                 db
                     .Awards.Where(a => ids.Contains(a.Id))
@@ -91,7 +106,7 @@ public sealed class RowNames(LadderContext db)
                     )
         ),
         ["Candidate"] = new(
-            "/gradings/",
+            RowPage.Grading,
             (db, ids) =>
                 db
                     .Candidates.Where(c => ids.Contains(c.Id))
@@ -103,42 +118,42 @@ public sealed class RowNames(LadderContext db)
                     ))
         ),
         ["Grading"] = new(
-            "/gradings/",
+            RowPage.Grading,
             (db, ids) =>
                 db.Gradings.Where(g => ids.Contains(g.Id)).Select(g => new Called(g.Id, g.Track!.Name, g.Id, g.On))
         ),
         ["Lesson"] = new(
-            "/sheets/",
+            RowPage.Sheet,
             (db, ids) =>
                 db.Lessons.Where(l => ids.Contains(l.Id)).Select(l => new Called(l.Id, l.Class!.Name, l.Id, l.Date))
         ),
         ["LineComment"] = new(
-            "/sheets/",
+            RowPage.Sheet,
             (db, ids) =>
                 db
                     .LineComments.Where(c => ids.Contains(c.Id))
                     .Select(c => new Called(c.Id, c.Words.Substring(0, 60), c.LessonId, null))
         ),
         ["KeptSheet"] = new(
-            "/sheets/library/",
+            RowPage.KeptSheet,
             (db, ids) => db.KeptSheets.Where(t => ids.Contains(t.Id)).Select(t => new Called(t.Id, t.Title, t.Id, null))
         ),
         ["LessonLog"] = new(
-            "/diary/",
+            RowPage.Log,
             (db, ids) =>
                 db
                     .Logs.Where(l => ids.Contains(l.Id))
                     .Select(l => new Called(l.Id, l.Lesson!.Class!.Name, l.LessonId, l.On))
         ),
         ["Rank"] = new(
-            "/ladder/",
+            RowPage.Rank,
             (db, ids) =>
                 db
                     .Ranks.Where(r => ids.Contains(r.Id))
                     .Select(r => new Called(r.Id, r.Name + ", " + r.Track!.Name, r.Id, null))
         ),
         ["Requirement"] = new(
-            "/ladder/",
+            RowPage.Rank,
             (db, ids) =>
                 db
                     .Requirements.Where(r => ids.Contains(r.Id))
@@ -198,11 +213,8 @@ public sealed class RowNames(LadderContext db)
             if (!Namings.TryGetValue(kind.Key, out var naming))
                 continue;
             foreach (var row in await naming.Rows(db, [.. kind.Select(e => e.RowId)]).ToListAsync(cancel))
-                names[row.Id] = new RowName(NameOf(row), naming.Url is null ? null : naming.Url + row.Page);
+                names[row.Id] = new RowName(row.Name.Trim(), row.On, naming.Page, row.Page);
         }
         return names;
     }
-
-    private static string NameOf(Called row) =>
-        row.On is { } on ? string.Create(AllLanguages.Now.Dates, $"{row.Name}, {on:ddd d MMM}") : row.Name.Trim();
 }

@@ -4,6 +4,7 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Words;
 
 namespace LoyalLadder.Core.Tests.Speech;
 

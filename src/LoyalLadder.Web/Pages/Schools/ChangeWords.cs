@@ -5,6 +5,22 @@ namespace LoyalLadder.Web.Pages.Schools;
 /// <summary>The audit list in words: kinds and fields are kept by the names that the program has for them.</summary>
 public static class ChangeWords
 {
+    /// <summary>The name of a row, with its day where it has one.</summary>
+    public static string Name(RowName row) => row.On is { } on ? $"{row.Name}, {Shown.ShortDay(on)}" : row.Name;
+
+    /// <summary>Where a row is shown; null where no page shows it.</summary>
+    public static string? Address(RowName row) =>
+        row.Page switch
+        {
+            RowPage.Student => $"/people/{row.PageId}",
+            RowPage.Grading => $"/gradings/{row.PageId}",
+            RowPage.Sheet => $"/sheets/{row.PageId}",
+            RowPage.KeptSheet => $"/sheets/library/{row.PageId}",
+            RowPage.Log => $"/diary/{row.PageId}",
+            RowPage.Rank => $"/ladder/{row.PageId}",
+            _ => null,
+        };
+
     private static readonly Dictionary<string, string> Kinds = new()
     {
         ["School"] = MarkForTranslation("the school's settings"),

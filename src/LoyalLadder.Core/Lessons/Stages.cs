@@ -17,7 +17,7 @@ public static class Stages
         line.Stage
         ?? line switch
         {
-            { Moves: var moves } when moves.Elements.Any(e => e.Technique is { Id: "sparring" }) => 6,
+            { Moves: var moves } when moves.Elements.Any(e => e.Technique is { Round: RoundWork.Sparring }) => 6,
             { Dose: BagLinesDose } => 4,
             { Kit.IsEmpty: false, Dose: SoloDose } when line.Kit.Any(k => KitIsTarget(k.Name)) => 4,
             { Dose: SoloDose { IsShared: true } } => 5,

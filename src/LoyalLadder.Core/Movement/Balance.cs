@@ -52,15 +52,15 @@ internal sealed class Balance(FindingWords words, ImmutableArray<Finding>.Builde
     /// <summary>After a fall everything but ground work waits for getting up.</summary>
     private void OnTheFloor(Technique technique, int number)
     {
-        if (technique.Id is "back-fall" or "side-fall" or "front-fall")
+        if (technique.Posture is Posture.Falls)
             _isDown = true;
-        else if (technique.Id is "technical-stand-up" or "forward-roll" or "shoulder-roll")
+        else if (technique.Posture is Posture.Rises)
             _isDown = false;
         else if (
             _isDown
             && !_downSaid
             && technique.Family != TechniqueFamily.Ground
-            && technique.Id != "up-kick"
+            && technique.Posture is not Posture.Lying
             && !technique.IsExercise
         )
         {

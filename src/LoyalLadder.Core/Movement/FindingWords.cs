@@ -16,7 +16,6 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
     private readonly Technique? _turn = catalogue.Find("half-turn");
     private readonly Technique? _hold = catalogue.Find("clinch-hold");
     private readonly Technique? _release = catalogue.Find("clinch-release");
-    private readonly Technique? _clinchKnee = catalogue.Find("clinch-knee");
     private readonly ImmutableArray<Technique> _defences =
     [
         .. catalogue.All.Where(t =>
@@ -139,7 +138,9 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             beat,
             Say($"{Capital(technique)} does not work in the clinch: leave it first."),
             [
-                .. technique.Id == "knee" ? Fixes(QuickFixKind.Instead, count, element, _clinchKnee) : [],
+                .. technique.InClinch is { } same
+                    ? Fixes(QuickFixKind.Instead, count, element, catalogue.Find(same))
+                    : [],
                 .. Fixes(QuickFixKind.PutBefore, count, null, _release),
             ]
         );

@@ -67,7 +67,7 @@ internal sealed class Hips
             _ => before.Left || before.Right,
         };
         var isMeant = IsMeantStrong(element, technique);
-        var strength = isLoaded && isMeant && technique.Id != "jab" ? Strength.Strong : Strength.Light;
+        var strength = isLoaded && isMeant && !technique.IsAlwaysLight ? Strength.Strong : Strength.Light;
         var hasNothing =
             strength == Strength.Light
             && isMeant

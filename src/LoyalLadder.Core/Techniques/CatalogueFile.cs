@@ -115,7 +115,9 @@ public static class CatalogueFile
         {
             foreach (var id in t.BuildsOn.Where(id => !ids.ContainsKey(id)))
                 yield return $"{place(at)}: '{t.Id}' builds on '{id}', which is not in the catalogue";
-            foreach (var id in new[] { t.Easier, t.Harder }.OfType<string>().Where(id => !ids.ContainsKey(id)))
+            foreach (
+                var id in new[] { t.Easier, t.Harder, t.InClinch }.OfType<string>().Where(id => !ids.ContainsKey(id))
+            )
                 yield return $"{place(at)}: '{id}', a version of '{t.Id}', is not in the catalogue";
             foreach (var id in t.Upgrades.Where(id => !ids.ContainsKey(id)))
                 yield return $"{place(at)}: '{t.Id}' is upgraded by '{id}', which is not in the catalogue";

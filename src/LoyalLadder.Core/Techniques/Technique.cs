@@ -141,8 +141,23 @@ public sealed record Technique
     /// <summary>Stretching, circling and breathing, but no pause.</summary>
     public bool IsLoosening => Family is TechniqueFamily.Mobility or TechniqueFamily.Breath && !IsPause;
 
-    /// <summary>Work in rounds: pads, bag, shadow, sparring. 'N x M' without a unit are minutes there.</summary>
-    public bool IsTimedRound => Id is "pad-round" or "bag-round" or "shadow-sparring" or "sparring";
+    /// <summary>What is drunk: a class is not without water for longer than since the last of these.</summary>
+    public bool IsDrink { get; init; }
+
+    /// <summary>Whether one is on the floor for it, or behind it.</summary>
+    public Posture Posture { get; init; }
+
+    /// <summary>Never strong, however the hips stand: it finds the way for what follows.</summary>
+    public bool IsAlwaysLight { get; init; }
+
+    /// <summary>Id of what does the same inside a clinch; null where nothing does.</summary>
+    public string? InClinch { get; init; }
+
+    /// <summary>What a round of it is spent on; null where it is not done in rounds.</summary>
+    public RoundWork? Round { get; init; }
+
+    /// <summary>Work in rounds. 'N x M' without a unit are minutes there.</summary>
+    public bool IsTimedRound => Round is not null;
 
     /// <summary>Leaves the floor.</summary>
     public bool IsJump =>
@@ -155,6 +170,31 @@ public sealed record Technique
     /// <summary>The name that a reader of <paramref name="school"/> says, else the generic one.</summary>
     public string NameIn(NamingSchool school) =>
         Names.TryGetValue(school, out var own) ? own[0] : Names[NamingSchool.Generic][0];
+}
+
+/// <summary>What a technique does about lying on the floor.</summary>
+public enum Posture
+{
+    /// <summary>It is done on one's feet and leaves one there.</summary>
+    Standing,
+
+    /// <summary>It leaves one on the floor.</summary>
+    Falls,
+
+    /// <summary>It brings one back to one's feet.</summary>
+    Rises,
+
+    /// <summary>It is done lying down.</summary>
+    Lying,
+}
+
+/// <summary>What rounds are spent on.</summary>
+public enum RoundWork
+{
+    Pads,
+    Bag,
+    Shadow,
+    Sparring,
 }
 
 public enum TechniqueFamily

@@ -56,6 +56,11 @@ public sealed record TechniqueRow
     public ImmutableArray<string>? Cautions { get; init; }
     public Dictionary<AgeBand, Manner>? Manner { get; init; }
     public bool? Pause { get; init; }
+    public bool? Drink { get; init; }
+    public Posture? Posture { get; init; }
+    public bool? Light { get; init; }
+    public string? InClinch { get; init; }
+    public RoundWork? Round { get; init; }
 
     /// <exception cref="JsonException">It is not such a row.</exception>
     public static TechniqueRow Parse(string json) =>
@@ -117,6 +122,11 @@ public sealed record TechniqueRow
             Cautions = Cautions ?? below.Cautions,
             Manners = Manner is null ? below.Manners : below.Manners.SetItems(Manner),
             IsPause = Pause ?? below.IsPause,
+            IsDrink = Drink ?? below.IsDrink,
+            Posture = Posture ?? below.Posture,
+            IsAlwaysLight = Light ?? below.IsAlwaysLight,
+            InClinch = InClinch ?? below.InClinch,
+            Round = Round ?? below.Round,
         };
 
     /// <summary>How it is taught and what it is taught with.</summary>

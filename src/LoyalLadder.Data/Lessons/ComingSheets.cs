@@ -1,5 +1,4 @@
 using LoyalLadder.Core.Lessons.Checks;
-using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;

@@ -1,6 +1,5 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
-using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Data.Schools;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;

@@ -2,7 +2,6 @@ using CsCheck;
 using LoyalLadder.Bench;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Sheets;
-using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Core.Words;
 

@@ -246,7 +246,7 @@ internal static partial class WholeLessonChecks
         var since = 0;
         foreach (var line in lesson.Lines.Where(l => l.Seconds > 0))
         {
-            if (line.Line.Moves.Elements.Any(e => e.Technique is { Id: "water-break" }))
+            if (line.Line.Moves.Elements.Any(e => e.Technique is { IsDrink: true }))
             {
                 since = line.EndsAt;
                 continue;

@@ -1,6 +1,5 @@
 using System.Collections.Frozen;
 using LoyalLadder.Core.Combinations;
-using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Core.Words;
 

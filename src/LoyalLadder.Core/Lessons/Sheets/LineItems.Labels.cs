@@ -1,5 +1,4 @@
 using LoyalLadder.Core.Combinations;
-using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;

@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;

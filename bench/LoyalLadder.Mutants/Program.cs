@@ -58,7 +58,7 @@ void Judge(string folder)
                     continue;
                 if (Interlocked.Increment(ref tried) > count)
                     break;
-                if (worker.Pass(worker.Of(folder, Types(mutation.Node.SyntaxTree))))
+                if (worker.AllPass(folder, Types(mutation.Node.SyntaxTree)))
                 {
                     survivors.Add(mutation.Words);
                     Console.WriteLine($"  {mutation.Words}");

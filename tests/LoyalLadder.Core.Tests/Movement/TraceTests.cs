@@ -42,6 +42,8 @@ public class TraceTests
     [InlineData("turn left", 1, 0, Lead.Left, 270, -0.344, 1)]
     [InlineData("turn right, turn left", 2, 0, Lead.Left, 0, 0.688, 1)]
     [InlineData("right round kick (land forward)", 1, 1, Lead.Right, 0, 0.688, 0)]
+    [InlineData("cross (land forward)", 1, 1, Lead.Right, 0, 0.688, 2)]
+    [InlineData("jab (land forward)", 1, 1, Lead.Left, 0, 0.344, 1)]
     public void The_feet_go_where_the_table_says(
         string notation,
         int counts,

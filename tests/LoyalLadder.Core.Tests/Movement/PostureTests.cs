@@ -16,10 +16,16 @@ public class PostureTests
                 """{"id":"own-rise","family":"ground","names":{"generic":["kip up"]},"side":"none","posture":"rises"}"""
             ),
             TechniqueRow.Parse(
-                """{"id":"own-scissor","family":"kick","names":{"generic":["floor scissor"]},"side":"either","default":"rear","levels":["leg"],"posture":"lying"}"""
+                """
+                {"id":"own-scissor","family":"kick","names":{"generic":["floor scissor"]},"side":"either","default":"rear",
+                 "levels":["leg"],"posture":"lying"}
+                """
             ),
             TechniqueRow.Parse(
-                """{"id":"own-flick","family":"punch","names":{"generic":["flick punch"]},"side":"rear","levels":["head"],"light":true}"""
+                """
+                {"id":"own-flick","family":"punch","names":{"generic":["flick punch"]},"side":"rear","levels":["head"],
+                 "light":true}
+                """
             ),
         ]
     );

@@ -124,4 +124,53 @@ public sealed class VerdictTests
     [Fact]
     public void A_trend_has_no_figure_where_there_was_no_lesson() =>
         Assert.Equal([null, 8.0, null, 8.0], Attending.Trend([null, 6, null, 10]));
+
+    /// <summary>
+    /// Of a thing that as many as 'signers' have to have seen: how many signed it off before, what examiners marked, and whether it
+    /// is still unseen. A mark or a signature of another thing counts for nothing.
+    /// </summary>
+    [Theory]
+    [InlineData(1, 0, "", true)]
+    [InlineData(1, 0, "y", false)]
+    [InlineData(1, 0, "n", true)]
+    [InlineData(1, 1, "", false)]
+    [InlineData(2, 1, "", true)]
+    [InlineData(2, 2, "", false)]
+    [InlineData(2, 0, "y", true)]
+    [InlineData(2, 0, "yy", false)]
+    [InlineData(2, 1, "yy", false)]
+    public void What_nobody_has_seen_is_neither_signed_nor_met(int signers, int signed, string marks, bool isUnseen)
+    {
+        var (thing, other) = (Asked(signers), Asked(1));
+        ExaminerMark[] seen =
+        [
+            .. marks.Select(m => new ExaminerMark(thing.Id, Guid.NewGuid(), Seen(m), "")),
+            new(other.Id, Guid.NewGuid(), MarkSeen.Met, ""),
+        ];
+        Guid[] signatures = [.. Enumerable.Repeat(thing.Id, signed), other.Id, other.Id];
+        Assert.Equal(isUnseen ? [thing] : [], Verdicts.Unseen([thing, other], seen, signatures));
+    }
+
+    private static Requirement Asked(int signers) =>
+        new()
+        {
+            Id = Guid.NewGuid(),
+            RankId = Guid.NewGuid(),
+            Kind = RequirementKind.Technique,
+            Learnable = "jab",
+            Signers = signers,
+        };
+
+    [Theory]
+    [InlineData(MarkSeen.Met, 0, false)]
+    [InlineData(MarkSeen.NotYet, 140, false)]
+    [InlineData(MarkSeen.NotYet, 141, true)]
+    [InlineData((MarkSeen)7, 0, true)]
+    public void A_mark_that_a_device_sends_is_one_of_three_with_a_short_remark(MarkSeen seen, int letters, bool isWrong)
+    {
+        var mark = new PressedMark(Guid.NewGuid(), Guid.NewGuid(), seen, new string('x', letters), default);
+        Assert.Equal(isWrong, mark.Problem is not null);
+        if (letters > 0 && isWrong)
+            Assert.Contains("140", mark.Problem, StringComparison.Ordinal);
+    }
 }

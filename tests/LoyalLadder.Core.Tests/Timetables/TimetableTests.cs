@@ -236,4 +236,58 @@ public class TimetableTests
         Assert.Equal((DateTimeOffset.Parse(instant, culture), turn), (local.At, local.Turn));
         Assert.Equal(turn == ClockTurn.None, local.Words.Length == 0);
     }
+
+    [Theory]
+    [InlineData(DayOfWeek.Monday, 0)]
+    [InlineData(DayOfWeek.Tuesday, 1)]
+    [InlineData(DayOfWeek.Saturday, 5)]
+    [InlineData(DayOfWeek.Sunday, 6)]
+    public void A_week_begins_on_Monday(DayOfWeek day, int place)
+    {
+        Assert.Equal(place, WeekDays.PlaceOf(day));
+        Assert.Equal(Monday, WeekDays.MondayOf(Monday.AddDays(place)));
+        Assert.Equal(day, Monday.AddDays(place).DayOfWeek);
+    }
+
+    /// <summary>Each session once, for a year and a month and not beyond.</summary>
+    [Fact]
+    public void Coming_sessions_are_told_each_once_for_four_hundred_days()
+    {
+        var daily = new Timetable([.. Enum.GetValues<DayOfWeek>().Select(d => On(d))], [], []);
+        var coming = daily.Coming(Kites, Monday).Select(s => s.Date.DayNumber - Monday.DayNumber).ToList();
+        Assert.Equal(Enumerable.Range(0, coming.Count), coming);
+        // whole chunks of four weeks, the last of which begins before the end
+        Assert.InRange(coming.Count, 400, 400 + 27);
+    }
+
+    /// <summary>Two spans of one class and hour meet where they share a day.</summary>
+    [Theory]
+    [InlineData(0, 7, 7, 14, true)]
+    [InlineData(0, 7, 8, 14, false)]
+    [InlineData(8, 14, 0, 7, false)]
+    [InlineData(7, 14, 0, 7, true)]
+    [InlineData(0, 30, 10, 12, true)]
+    public void Spans_that_share_a_day_meet(int from, int until, int otherFrom, int otherUntil, bool meet)
+    {
+        Meeting Span(int first, int last) =>
+            On(DayOfWeek.Tuesday) with
+            {
+                From = Monday.AddDays(first),
+                Until = Monday.AddDays(last),
+            };
+        Assert.Equal(meet, Span(from, until).Meets(Span(otherFrom, otherUntil)));
+        Closure Days(int first, int last) => new(Monday.AddDays(first), Monday.AddDays(last), null, "closed");
+        Assert.Equal(meet, Days(from, until).Overlaps(Days(otherFrom, otherUntil)));
+    }
+
+    /// <summary>A changed date of the first day looked at is told once.</summary>
+    [Fact]
+    public void A_moved_first_day_is_told_once()
+    {
+        var moved = Tuesday with { ToDate = Monday.AddDays(2) };
+        Assert.Equal(
+            ["7 18:00 moved to Wednesday 8 May 18:00", "8 18:00 moved from Tuesday 7 May 18:00"],
+            Told(new Timetable(TwiceAWeek, [moved], []), Monday.AddDays(1), 2)
+        );
+    }
 }

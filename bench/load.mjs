@@ -386,7 +386,11 @@ if (set === "solving") {
     let isOver = false;
     const solving = (async () => {
         while (!isOver) {
-            await call(`${map}&handler=Plan`, { method: "POST", cookie, body });
+            await call(map.replace("?", "/plan?"), {
+                method: "POST",
+                cookie,
+                body,
+            });
             await new Promise((r) => setTimeout(r, 2000));
         }
     })();
@@ -400,6 +404,10 @@ if (set === "solving") {
     }
     isOver = true;
     await solving;
-    await call(`${map}&handler=Drop`, { method: "POST", cookie, body });
+    await call(map.replace("?", "/plan?handler=Drop&"), {
+        method: "POST",
+        cookie,
+        body,
+    });
 }
 agent.destroy();

@@ -45,15 +45,32 @@ public sealed partial class HouseTests
         Holds(Types.InAssembly(Data).ShouldNot().HaveDependencyOn(outside));
 
     [Fact]
-    public void Pages_hold_no_queries() =>
+    public void Pages_and_the_interface_for_programs_hold_no_queries() =>
         Holds(
             Types
                 .InAssembly(Web)
                 .That()
-                .ResideInNamespace("LoyalLadder.Web.Pages")
+                .ResideInNamespaceMatching("LoyalLadder.Web.(Pages|Api)")
                 .ShouldNot()
                 .HaveDependencyOnAny("Microsoft.EntityFrameworkCore", "LoyalLadder.Data.LadderContext")
         );
+
+    /// <summary>A page that does more is two pages.</summary>
+    [Fact]
+    public void No_page_has_more_than_eight_handlers()
+    {
+        var handlers = Pages.ToDictionary(
+            p => p.FullName!,
+            p =>
+                p.GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly)
+                    .Count(m => Handler().IsMatch(m.Name))
+        );
+        Assert.Contains(handlers.Values, h => h > 4);
+        Assert.Equal([], handlers.Where(h => h.Value > 8).Select(h => $"{h.Key}: {h.Value}"));
+    }
+
+    [GeneratedRegex("^On(Get|Post)[A-Za-z]*$")]
+    private static partial Regex Handler();
 
     /// <summary>What is written by hand: no migrations, and no data in C#.</summary>
     private static IEnumerable<(string File, SyntaxNode Root)> Written() =>

@@ -45,6 +45,10 @@ public sealed class LessonSheets(
     TimeProvider time
 )
 {
+    /// <summary>Whether there is such a sheet in this school.</summary>
+    public Task<bool> Exists(Guid lessonId, CancellationToken cancel) =>
+        db.Lessons.AnyAsync(l => l.Id == lessonId, cancel);
+
     /// <summary>Whether a lesson is in a hall.</summary>
     public Task<bool> IsIn(Guid lessonId, Guid hall, CancellationToken cancel) =>
         db.Lessons.AnyAsync(l => l.Id == lessonId && l.HallId == hall, cancel);

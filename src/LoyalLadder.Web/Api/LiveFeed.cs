@@ -10,7 +10,7 @@ namespace LoyalLadder.Web.Api;
 
 /// <summary>What one open page hears, until it is closed, signed out, or has listened long.</summary>
 public sealed class LiveFeed(
-    LadderContext db,
+    SchoolScope scope,
     SheetPresence company,
     OwnSchool own,
     Sessions sessions,
@@ -36,10 +36,10 @@ public sealed class LiveFeed(
     {
         var watch = new SheetWatch(lesson, company, own);
         using var end = CancellationTokenSource.CreateLinkedTokenSource(life.ApplicationStopping, gone);
-        using var listening = feed.Listen(db.SchoolId);
+        using var listening = feed.Listen(scope.SchoolId);
         var began = time.GetTimestamp();
         var visit = lesson is { } entered && enters ? await company.Enter(entered, gone) : (Guid?)null;
-        IReadOnlyList<SchoolNews> news = [new(db.SchoolId, NewsTopic.All, Guid.Empty)];
+        IReadOnlyList<SchoolNews> news = [new(scope.SchoolId, NewsTopic.All, Guid.Empty)];
         try
         {
             while (!end.IsCancellationRequested && time.GetElapsedTime(began) < Longest)

@@ -1,8 +1,6 @@
 using System.Net.ServerSentEvents;
-using LoyalLadder.Data;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Web.Access;
-using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Api;
 
@@ -26,12 +24,11 @@ public static class LiveNews
         Guid? lesson,
         string? from,
         LessonSheets sheets,
-        LadderContext db,
         LiveFeed live,
         HttpContext http
     )
     {
-        if (!await IsOpen(lesson, http, sheets, db) || http.User.Session() is not { } session)
+        if (!await IsOpen(lesson, http, sheets) || http.User.Session() is not { } session)
             return Results.NotFound();
         http.Response.Headers["X-Accel-Buffering"] = "no";
         var enters = from != "mat" && http.User.Hall() is null;
@@ -39,13 +36,13 @@ public static class LiveNews
     }
 
     /// <summary>A tablet follows the lessons of its hall, a person all of their school.</summary>
-    private static async Task<bool> IsOpen(Guid? lesson, HttpContext http, LessonSheets sheets, LadderContext db) =>
+    private static async Task<bool> IsOpen(Guid? lesson, HttpContext http, LessonSheets sheets) =>
         (lesson, http.User.Hall()) switch
         {
             (null, null) => true,
             (null, _) => false,
             ({ } id, { } hall) => await sheets.IsIn(id, hall, http.RequestAborted),
-            ({ } id, null) => await db.Lessons.AnyAsync(l => l.Id == id, http.RequestAborted),
+            ({ } id, null) => await sheets.Exists(id, http.RequestAborted),
         };
 
     internal static SseItem<LiveEvent> Say(string name, LiveEvent what) => new(what, name);

@@ -114,18 +114,18 @@ public sealed partial class RoleTableTests
         3 POST /term
         3 POST /term?handler=Remove
         1 GET /term/{id:guid}
-        1 GET /term/{id:guid}?handler=State
         1 GET /term/{id:guid}?handler=Grid
-        1 GET /term/{id:guid}?handler=Csv
-        1 GET /term/{id:guid}?handler=Calendar
-        2 POST /term/{id:guid}?handler=Plan
-        2 POST /term/{id:guid}?handler=Stop
-        2 POST /term/{id:guid}?handler=Take
-        2 POST /term/{id:guid}?handler=Drop
         2 POST /term/{id:guid}?handler=Pin
         2 POST /term/{id:guid}?handler=Limits
         2 POST /term/{id:guid}?handler=Things
         1 GET /term/{id:guid}/paper
+        1 GET /term/{id:guid}/paper?handler=Csv
+        1 GET /term/{id:guid}/paper?handler=Calendar
+        1 GET /term/{id:guid}/plan
+        2 POST /term/{id:guid}/plan
+        2 POST /term/{id:guid}/plan?handler=Stop
+        2 POST /term/{id:guid}/plan?handler=Take
+        2 POST /term/{id:guid}/plan?handler=Drop
         1 GET /school/calendar
         1 POST /school/calendar
         1 POST /school/calendar?handler=Close

@@ -17,12 +17,16 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
             .First(a => a.TextContent == group)
             .GetAttribute("href")!;
 
+    /// <summary>Where the plan of a map is worked out, taken or left.</summary>
+    private static string Plan(string map, string handler = "") =>
+        map.Replace("?", $"/plan?{(handler.Length > 0 ? $"handler={handler}&" : "")}", StringComparison.Ordinal);
+
     /// <summary>The strip beside the title, once it says what is waited for.</summary>
     private static async Task<IDocument> Until(Visitor visitor, string map, Func<IElement, bool> holds)
     {
         for (var tries = 0; tries < 600; tries++)
         {
-            var page = await visitor.Page($"{map}&handler=State");
+            var page = await visitor.Page(Plan(map));
             if (holds(page.QuerySelector("#term-solve")!))
                 return page;
             await Task.Delay(100, Cancel);
@@ -43,20 +47,19 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
         using var ines = await Visitor.SignedIn(server);
         var map = await Map(ines, "Petrels");
         Assert.Equal(0, Marks(await ines.Page(map), "planned"));
-        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(map, $"{map}&handler=Plan")).StatusCode);
+        Assert.Equal(HttpStatusCode.Redirect, (await ines.Post(map, Plan(map))).StatusCode);
         await Until(ines, map, HasPlan);
         var proposed = await ines.Page(map);
         Assert.True(Marks(proposed, "planned") > 5);
         Assert.NotNull(proposed.QuerySelector(".is-proposed"));
         // another class has to wait for its turn
         var other = await Map(ines, "Early Tide");
-        var said = await ines.Post(other, $"{other}&handler=Plan");
+        var said = await ines.Post(other, Plan(other));
         var told = (await ines.Page(said.Headers.Location!.ToString())).QuerySelector(".said")?.TextContent ?? "";
-        var isOver =
-            (await ines.Page($"{map}&handler=State")).QuerySelector("#term-solve")!.GetAttribute("hx-get") is null;
+        var isOver = (await ines.Page(Plan(map))).QuerySelector("#term-solve")!.GetAttribute("hx-get") is null;
         Assert.True(isOver || told.Contains("one at a time", StringComparison.Ordinal), told);
 
-        await ines.Post(map, $"{map}&handler=Take");
+        await ines.Post(map, Plan(map, "Take"));
         var taken = await ines.Page(map);
         Assert.Null(taken.QuerySelector(".is-proposed"));
         Assert.Contains(
@@ -97,7 +100,7 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var broken = (await ines.Page(map)).QuerySelector("#term-solve")!;
         Assert.Contains("broken off", broken.TextContent, StringComparison.Ordinal);
         Assert.Contains("4 lessons without a place", broken.TextContent, StringComparison.Ordinal);
-        await ines.Post(map, $"{map}&handler=Drop");
+        await ines.Post(map, Plan(map, "Drop"));
         Assert.Equal(planned, Marks(await ines.Page(map), "planned"));
     }
 
@@ -120,9 +123,9 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.NotFound, (await Pin("2041-01-01T00:00", item, "true")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await Pin(key, "nothing", "true")).StatusCode);
 
-        await marlow.Post(map, $"{map}&handler=Plan");
+        await marlow.Post(map, Plan(map));
         await Until(marlow, map, HasPlan);
-        await marlow.Post(map, $"{map}&handler=Stop");
+        await marlow.Post(map, Plan(map, "Stop"));
         var ended = await Until(marlow, map, HasEnded);
         Assert.Contains("Take this plan", ended.Body!.TextContent, StringComparison.Ordinal);
         var grid = await marlow.Page($"{map}&handler=Grid");
@@ -145,7 +148,7 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
                 .ClassTerms.IgnoreQueryFilters()
                 .Where(c => c.Class!.Name == "Kites")
                 .ExecuteUpdateAsync(c => c.SetProperty(x => x.Share, 5), Cancel);
-        await marlow.Post(map, $"{map}&handler=Plan");
+        await marlow.Post(map, Plan(map));
         var ended = await Until(marlow, map, HasEnded);
         var offers = ended.QuerySelectorAll(".offers li").Select(l => l.TextContent).ToList();
         Assert.Contains(offers, o => o.StartsWith("Te veel: ", StringComparison.Ordinal));
@@ -160,11 +163,15 @@ public sealed class TermPageTests(DemoServer demo) : IClassFixture<DemoServer>
         var page = await odile.Page(map);
         Assert.True(Marks(page, "taught") > 10 && Marks(page, "missed") > 0 && Marks(page, "planned") > 10);
         Assert.Empty(page.QuerySelectorAll("button[data-pin], form[action*='Plan']"));
-        var csv = await (await odile.Get($"{map}&handler=Csv")).Content.ReadAsStringAsync(Cancel);
+        var csv = await (
+            await odile.Get(map.Replace("?", "/paper?handler=Csv&", StringComparison.Ordinal))
+        ).Content.ReadAsStringAsync(Cancel);
         foreach (var state in new[] { "taught", "missed", "planned" })
             Assert.Equal(Marks(page, state), csv.Split($"{state} ").Length - 1);
         var calendar = Ical.Net.Calendar.Load(
-            await (await odile.Get($"{map}&handler=Calendar")).Content.ReadAsStringAsync(Cancel)
+            await (
+                await odile.Get(map.Replace("?", "/paper?handler=Calendar&", StringComparison.Ordinal))
+            ).Content.ReadAsStringAsync(Cancel)
         )!;
         Assert.Equal(page.QuerySelectorAll("th[data-key]:not(.off)").Length, calendar.Events.Count);
         Assert.Contains(calendar.Events, e => e.Description?.Contains("(planned)", StringComparison.Ordinal) == true);

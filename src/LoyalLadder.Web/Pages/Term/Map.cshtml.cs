@@ -1,5 +1,4 @@
 using System.ComponentModel.DataAnnotations;
-using System.Text;
 using LoyalLadder.Core.Terms;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
@@ -9,7 +8,7 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Term;
 
-/// <summary>The map of a class: what is taught in which session of the term, worked out, changed by hand and taken.</summary>
+/// <summary>The map of a class: what is taught in which session of the term, and what it is made by.</summary>
 public sealed class MapModel(
     OwnSchool own,
     TimeProvider time,
@@ -19,9 +18,6 @@ public sealed class MapModel(
     TermSheets sheets
 ) : TermPage(own, time, terms, maps, solves)
 {
-    /// <summary>Seconds that a plan is worked on.</summary>
-    private const int UsualSeconds = 20;
-
     [BindProperty]
     public LimitsForm Limits { get; set; } = new();
 
@@ -46,9 +42,6 @@ public sealed class MapModel(
         return Page();
     }
 
-    /// <summary>How far the plan is that is being worked out; asked every second while it is.</summary>
-    public async Task<IActionResult> OnGetStateAsync() => await Load() ? Partial("_Solve", this) : NotFound();
-
     /// <summary>The map alone, with the best plan so far.</summary>
     public async Task<IActionResult> OnGetGridAsync()
     {
@@ -56,61 +49,6 @@ public sealed class MapModel(
             return NotFound();
         Sheets = await sheets.Of(Read, Cancel);
         return Partial("_Grid", this);
-    }
-
-    public async Task<IActionResult> OnGetCsvAsync() =>
-        await Load()
-            ? File(Encoding.UTF8.GetBytes(TermFiles.Csv(Map)), "text/csv; charset=utf-8", "term.csv")
-            : NotFound();
-
-    public async Task<IActionResult> OnGetCalendarAsync() =>
-        await Load()
-            ? File(
-                Encoding.UTF8.GetBytes(TermFiles.Calendar(Read, Map, await School())),
-                "text/calendar; charset=utf-8",
-                "term.ics"
-            )
-            : NotFound();
-
-    [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostPlanAsync(int seed = 1)
-    {
-        if (!await Load())
-            return NotFound();
-        if (await Solves.Start(Read.Term.Id, Group, UsualSeconds, seed, Cancel) is { } why)
-            Refuse(why);
-        return Redirect(Address());
-    }
-
-    [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostStopAsync()
-    {
-        if (!await Load())
-            return NotFound();
-        await Solves.Stop(Read.Row.Id, Cancel);
-        return Redirect(Address());
-    }
-
-    [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostTakeAsync()
-    {
-        if (!await Load())
-            return NotFound();
-        Tell(
-            await Solves.Take(Read.Term, Group, Cancel),
-            Say("The plan is the class's own now."),
-            Say("There is no plan to take.")
-        );
-        return Redirect(Address());
-    }
-
-    [For(Role.Instructor)]
-    public async Task<IActionResult> OnPostDropAsync()
-    {
-        if (!await Load())
-            return NotFound();
-        await Solves.Drop(Read.Row.Id, Cancel);
-        return Redirect(Address());
     }
 
     /// <summary>Pins something to a session, keeps it out, or neither.</summary>

@@ -33,8 +33,14 @@ public abstract class TermPage(OwnSchool own, TimeProvider time, TermBook terms,
     /// <summary>A plan is shown that nobody has taken yet.</summary>
     public bool IsProposed => Solve is { Plan.Length: > 0 };
 
-    public string Address(string handler = "") =>
-        $"/term/{Group}?term={Read.Term.Id}{(handler.Length > 0 ? $"&handler={handler}" : "")}";
+    public string Address(string handler = "") => AddressOf("", handler);
+
+    public string PlanAddress(string handler = "") => AddressOf("/plan", handler);
+
+    public string PaperAddress(string handler = "") => AddressOf("/paper", handler);
+
+    private string AddressOf(string page, string handler) =>
+        $"/term/{Group}{page}?term={Read.Term.Id}{(handler.Length > 0 ? $"&handler={handler}" : "")}";
 
     protected async Task<bool> Load()
     {

@@ -108,6 +108,24 @@ internal static class SchoolForms
         return ([.. pages.Select(p => p.Path)], [.. forms.Values]);
     }
 
+    /// <summary>Links of those pages that lead nowhere, each with the page it stands on.</summary>
+    public static async Task<List<string>> DeadLinks(LadderServer server, Visitor visitor)
+    {
+        var pages = await Pages(server, visitor);
+        var asked = pages.Select(p => Shape(p.Path)).ToHashSet();
+        var dead = new List<string>();
+        foreach (var (path, page) in pages)
+        foreach (var link in page.QuerySelectorAll("a[href^='/']").Select(a => a.GetAttribute("href")!.Split('#')[0]))
+        {
+            if (link.StartsWith("/sign-out", StringComparison.Ordinal) || !asked.Add(Shape(link)))
+                continue;
+            using var answer = await visitor.Get(link);
+            if (answer.StatusCode is System.Net.HttpStatusCode.NotFound)
+                dead.Add($"{link} on {path}");
+        }
+        return dead;
+    }
+
     /// <summary>Pages by following links from all rooms, one for each route and question.</summary>
     private static async Task<List<(string Path, IDocument Page)>> Pages(LadderServer server, Visitor visitor)
     {

@@ -22,7 +22,7 @@ public sealed class TermMapTests
         using var ines = Screen.SignedIn(server);
         Open(ines, "Petrels");
         Assert.Equal("0", ines.Run("return document.querySelectorAll('svg.planned').length - 3"));
-        ines.Click("form[action*='Plan'] button");
+        ines.Click("form[action*='/plan?']:not([action*='handler']) button");
         ines.Until(() => ines.Has("#term-solve progress"));
         // marks the page, which must not be another one when the plan is drawn
         ines.Run("document.body.dataset.mine = 'yes'");
@@ -30,7 +30,10 @@ public sealed class TermMapTests
         ines.Click("form[action*='Take'] [formaction*='Stop']");
         ines.Until(() => ines.Has("[formaction*='Drop']"));
         ines.Click("form[action*='Take'] button.main");
-        ines.Until(() => ines.Has("form[action*='Plan']") && ines.Has("[data-map]:not(.is-proposed) svg.planned"));
+        ines.Until(() =>
+            ines.Has("form[action*='/plan?']:not([action*='handler'])")
+            && ines.Has("[data-map]:not(.is-proposed) svg.planned")
+        );
         ines.HasNoScriptErrors();
     }
 

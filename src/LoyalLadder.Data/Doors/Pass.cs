@@ -16,7 +16,7 @@ public sealed record Pass(Guid Session, Guid School, Guid Holder, Role? Role, st
 }
 
 /// <summary>
-/// Passes as this process knows them. Each is looked at anew after a while in any case; the news wire tells at once of a session
+/// Passes as this process knows them. Each is looked at anew after a while in any case; the listener tells at once of a session
 /// that was ended and of people whose role changed.
 /// </summary>
 public sealed class SessionCache(TimeProvider time)

@@ -30,8 +30,8 @@ public readonly record struct EditionNumbers(long Facts, long Material, long Pro
 }
 
 /// <summary>
-/// The schools' edition numbers as this process knows them. While the news wire is up it hears of every change; what was saved
-/// here, and everything while the wire is down, is asked of the database.
+/// The schools' edition numbers as this process knows them. While the change listener is up it hears of every change; what was saved
+/// here, and everything while it is down, is asked of the database.
 /// </summary>
 public sealed class SchoolEditions
 {

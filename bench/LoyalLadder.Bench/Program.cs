@@ -14,6 +14,10 @@ using LoyalLadder.Core.Techniques;
 if (args is ["speech", .. var speech])
     return Scores.Speech(speech);
 
+// what lines of a page are for, on sheets held back: … -- layout FILE [WEIGHTS]
+if (args is ["layout", var sheets, .. var weights])
+    return Scores.Layout(sheets, weights);
+
 // how combinations are judged: … -- movement FILE…
 if (args is ["movement", .. var movement])
     return Scores.Movement(movement);

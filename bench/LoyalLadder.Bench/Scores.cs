@@ -31,6 +31,19 @@ public static class Scores
         return 0;
     }
 
+    /// <summary>What lines of a page are for: cross-validated, and learned anew into a file where one is named.</summary>
+    public static int Layout(string file, string[] weights)
+    {
+        var sheets = LabelledSheet.Read(file);
+        var more = LabelledSheet.ReadPlain(Path.Combine(AppContext.BaseDirectory, "Sheets", "more-sheets.txt"));
+        var reader = new SheetReader(Words);
+        LayoutScore.CrossValidate(sheets, more, reader, 10, weights.Contains("-v"));
+        SheetScore.Print(file, Path.Combine(AppContext.BaseDirectory, "Sheets", "more-sheets.txt"), Words, 10, weights.Contains("-v"));
+        foreach (var table in weights.Where(w => w != "-v"))
+            File.WriteAllText(table, LayoutScore.Train([.. sheets, .. more], reader).Write());
+        return 0;
+    }
+
     /// <summary>Combinations that are judged as an instructor judges them, and what differs in the others.</summary>
     public static int Movement(IEnumerable<string> files)
     {

@@ -43,6 +43,10 @@ public abstract record SheetEntry;
 /// <summary>A heading: warm-up, pads, cool-down …</summary>
 public sealed record Segment(string Name) : SheetEntry
 {
+    /// <summary>Booked for it by whoever planned the lesson; null where nobody said. What its lines need is reckoned apart.</summary>
+    public int? Minutes { get; init; }
+
+
     public SegmentKind Kind => SegmentKinds.Of(Name);
 }
 

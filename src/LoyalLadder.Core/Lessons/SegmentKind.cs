@@ -101,12 +101,139 @@ public static class SegmentKinds
         ("main part", SegmentKind.Basics),
     ];
 
+    /// <summary>
+    /// Further words and other languages of the mat, by which a heading is known that is marked as one; by themselves they may be
+    /// a thing to do.
+    /// </summary>
+    private static readonly (string Words, SegmentKind Kind)[] Further =
+    [
+        ("warming", SegmentKind.WarmUp),
+        ("wu", SegmentKind.WarmUp),
+        ("w/u", SegmentKind.WarmUp),
+        ("loosen", SegmentKind.WarmUp),
+        ("mobilise", SegmentKind.WarmUp),
+        ("mobilize", SegmentKind.WarmUp),
+        ("limber", SegmentKind.WarmUp),
+        ("joonbi woondong", SegmentKind.WarmUp),
+        ("junbi", SegmentKind.WarmUp),
+        ("wai kru", SegmentKind.WarmUp),
+        ("ram muay", SegmentKind.WarmUp),
+        ("taiso", SegmentKind.WarmUp),
+        ("get going", SegmentKind.WarmUp),
+        ("activation", SegmentKind.WarmUp),
+        ("opening", SegmentKind.WarmUp),
+        ("start", SegmentKind.WarmUp),
+        ("welcome", SegmentKind.WarmUp),
+        ("bow in", SegmentKind.WarmUp),
+        ("line up", SegmentKind.WarmUp),
+        ("settle in", SegmentKind.WarmUp),
+        ("arrival", SegmentKind.WarmUp),
+        ("intro", SegmentKind.WarmUp),
+        ("cooling down", SegmentKind.CoolDown),
+        ("calm down", SegmentKind.CoolDown),
+        ("return to calm", SegmentKind.CoolDown),
+        ("wind down", SegmentKind.CoolDown),
+        ("warmdown", SegmentKind.CoolDown),
+        ("cd", SegmentKind.CoolDown),
+        ("c/d", SegmentKind.CoolDown),
+        ("closing", SegmentKind.CoolDown),
+        ("close", SegmentKind.CoolDown),
+        ("end", SegmentKind.CoolDown),
+        ("ending", SegmentKind.CoolDown),
+        ("wrap up", SegmentKind.CoolDown),
+        ("wrap-up", SegmentKind.CoolDown),
+        ("wind up", SegmentKind.CoolDown),
+        ("circle up", SegmentKind.CoolDown),
+        ("seiri", SegmentKind.CoolDown),
+        ("meditation", SegmentKind.CoolDown),
+        ("mokuso", SegmentKind.CoolDown),
+        ("bow out", SegmentKind.CoolDown),
+        ("relax", SegmentKind.CoolDown),
+        ("flexibility", SegmentKind.CoolDown),
+        ("hosinsul", SegmentKind.SelfDefence),
+        ("goshin", SegmentKind.SelfDefence),
+        ("releases", SegmentKind.SelfDefence),
+        ("grabs", SegmentKind.SelfDefence),
+        ("throws", SegmentKind.SelfDefence),
+        ("nage waza", SegmentKind.SelfDefence),
+        ("ne waza", SegmentKind.SelfDefence),
+        ("ground", SegmentKind.SelfDefence),
+        ("takedown", SegmentKind.SelfDefence),
+        ("clinch", SegmentKind.Partner),
+        ("plam", SegmentKind.Partner),
+        ("padwork", SegmentKind.Pads),
+        ("pad", SegmentKind.Pads),
+        ("pao", SegmentKind.Pads),
+        ("hogu", SegmentKind.Pads),
+        ("targets", SegmentKind.Pads),
+        ("bagwork", SegmentKind.Bags),
+        ("bag", SegmentKind.Bags),
+        ("heavy bag", SegmentKind.Bags),
+        ("spar", SegmentKind.Sparring),
+        ("kyorugi", SegmentKind.Sparring),
+        ("gyorugi", SegmentKind.Sparring),
+        ("randori", SegmentKind.Sparring),
+        ("sanda", SegmentKind.Sparring),
+        ("assault", SegmentKind.Sparring),
+        ("free fighting", SegmentKind.Sparring),
+        ("rounds", SegmentKind.Sparring),
+        ("gibon", SegmentKind.Basics),
+        ("balchagi", SegmentKind.Basics),
+        ("chagi", SegmentKind.Basics),
+        ("jiben gong", SegmentKind.Basics),
+        ("muay lom", SegmentKind.Basics),
+        ("shadow", SegmentKind.Basics),
+        ("skill", SegmentKind.Basics),
+        ("skills", SegmentKind.Basics),
+        ("technical", SegmentKind.Basics),
+        ("blocking", SegmentKind.Basics),
+        ("boxing", SegmentKind.Basics),
+        ("elbows", SegmentKind.Basics),
+        ("lines", SegmentKind.Basics),
+        ("floor", SegmentKind.Basics),
+        ("feet", SegmentKind.Basics),
+        ("pairs", SegmentKind.Partner),
+        ("partners", SegmentKind.Partner),
+        ("pair work", SegmentKind.Partner),
+        ("pairwork", SegmentKind.Partner),
+        ("applications", SegmentKind.Partner),
+        ("reaction", SegmentKind.Partner),
+        ("form", SegmentKind.Forms),
+        ("pattern", SegmentKind.Forms),
+        ("tul", SegmentKind.Forms),
+        ("hyung", SegmentKind.Forms),
+        ("taolu", SegmentKind.Forms),
+        ("kuen", SegmentKind.Forms),
+        ("grading", SegmentKind.Forms),
+        ("cond", SegmentKind.Fitness),
+        ("s&c", SegmentKind.Fitness),
+        ("reinforcement", SegmentKind.Fitness),
+        ("finisher", SegmentKind.Fitness),
+        ("burn", SegmentKind.Fitness),
+        ("stations", SegmentKind.Fitness),
+        ("power", SegmentKind.Fitness),
+        ("endurance", SegmentKind.Fitness),
+        ("belly", SegmentKind.Fitness),
+        ("hiit", SegmentKind.Fitness),
+        ("asobi", SegmentKind.Games),
+        ("relay", SegmentKind.Games),
+        ("challenge", SegmentKind.Games),
+        ("fun", SegmentKind.Games),
+    ];
+
+    /// <summary>Words up to so many letters are no beginning of a longer one.</summary>
+    private const int MostAlone = 6;
+
     public static SegmentKind Of(string name)
     {
-        foreach (var (words, kind) in Table)
+        foreach (var (words, kind) in Table.Concat(Further))
         {
             var at = name.IndexOf(words, StringComparison.OrdinalIgnoreCase);
-            if (at >= 0 && (at == 0 || !char.IsLetter(name[at - 1])))
+            if (at < 0 || (at > 0 && char.IsLetter(name[at - 1])))
+                continue;
+            // a short word has to stand by itself: 'end' is none of 'endurance'
+            var end = at + words.Length;
+            if (words.Length > MostAlone || end == name.Length || !char.IsLetter(name[end]))
                 return kind;
         }
         return SegmentKind.Other;

@@ -231,15 +231,25 @@ public sealed partial class SheetReader
 
         private void AddSegment(TypedLine line, TypedLine? next, string name)
         {
+            var minutes = default(int?);
+            if (BookedMinutes().Match(name) is { Success: true } booked)
+                (minutes, name) = (Figure(booked.Groups["n"]), name[..booked.Index]);
+            var (words, said) = Heading(name);
+            AddSegment(line, next, said.Length > 0 ? words : name, said);
+            if (minutes is >= 1 and <= HeadReader.MostMinutes && _entries.FindLastIndex(e => e.Entry is Segment) is var at)
+                _entries[at] = (((Segment)_entries[at].Entry) with { Minutes = minutes }, _entries[at].Line);
+        }
+
+        private void AddSegment(TypedLine line, TypedLine? next, string words, string said)
+        {
             _segment = (Inherited.Nothing, -1);
             _header = (Inherited.Nothing, int.MaxValue);
             _ordinal = 0;
-            var (words, said) = Heading(name);
             // where the lines below are indented, it is said of those only
             _segment = (SaidOf(said), next is not null && next.Indent > line.Indent ? line.Indent : -1);
             if (_segment.Said.IsNothing)
             {
-                Add(new Segment(Clip(name)), line.Number);
+                Add(new Segment(Clip(said.Length > 0 ? $"{words} ({said})" : words)), line.Number);
                 (_runStart, _isRunOver) = (_entries.Count, false);
                 return;
             }

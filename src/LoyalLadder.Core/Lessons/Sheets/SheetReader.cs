@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Lessons.Layout;
 using LoyalLadder.Core.Speech;
 using LoyalLadder.Core.Techniques;
 
@@ -24,8 +25,15 @@ public sealed partial class SheetReader
     private readonly MoveReader _moves;
     private readonly LineReader _lines;
 
+    private readonly LayoutModel _layout;
+
     public SheetReader(Vocabulary vocabulary)
+        : this(vocabulary, LayoutModel.Shipped) { }
+
+    /// <summary>A reader that tells the lines of a page apart in another way than the one that ships.</summary>
+    internal SheetReader(Vocabulary vocabulary, LayoutModel layout)
     {
+        _layout = layout;
         Vocabulary = vocabulary;
         _moves = new MoveReader(vocabulary);
         _lines = new LineReader(vocabulary, _moves);
@@ -53,8 +61,18 @@ public sealed partial class SheetReader
     {
         if (Refusal(text) is { } refusal)
             return new SheetReading(new LessonPlan(LessonHead.Empty, []), [], refusal);
-        return new Reading(this).Run(Typed.Lines(text));
+        var typed = Typed.Lines(text);
+        if (typed.Count <= 1 || IsOurs(typed))
+            return new Reading(this).Run(typed);
+        var lines = Typed.Plain(text, "\t").Split('\n').SelectMany(Typed.Pieces).ToList();
+        return new Reading(this).Run(SheetLayout.Of(lines, Look, _layout));
     }
+
+    /// <summary>A sheet that the program wrote says its class above everything that is done; its lines are what they are marked as.</summary>
+    private static bool IsOurs(List<TypedLine> typed) =>
+        typed
+            .Take(2)
+            .Any(l => l.Text.StartsWith("class: ", StringComparison.Ordinal) && !l.HasBullet);
 
     /// <summary>
     /// Reads one stored entry: a heading, a note, or a line with the group versions indented below it. More than one entry
@@ -64,6 +82,18 @@ public sealed partial class SheetReader
         new Reading(this) { HeadIsRead = true }
             .Run(Typed.Lines(text))
             .Plan.Entries;
+
+    /// <summary>What a line of a page looks like to the reader of lines.</summary>
+    internal LineLook Look(PageLine line)
+    {
+        var things = _lines.Read(line.Doing);
+        return new LineLook(
+            things.Sum(t => t.Moves.Elements.Count(e => e.Technique is not null)),
+            things.Exists(t => t.Dose is not null),
+            things.TrueForAll(t => t.IsUnderstood),
+            things is [{ Dose: TimedDose }]
+        );
+    }
 
     /// <summary>Says why a text cannot be a sheet; null when it can.</summary>
     public static string? Refusal(string text)
@@ -110,6 +140,10 @@ public sealed partial class SheetReader
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Greeting();
+
+    /// <summary>'(10 min)' at the end of a heading.</summary>
+    [GeneratedRegex(@"\s*\((?<n>\d{1,3}) min\)$", RegexOptions.CultureInvariant)]
+    private static partial Regex BookedMinutes();
 
     [GeneratedRegex(@"\([^)]*\)", RegexOptions.CultureInvariant)]
     private static partial Regex Bracketed();

@@ -28,6 +28,10 @@ public sealed class SheetWriter(SheetReader reader)
     public string Write(SheetEntry entry) =>
         entry switch
         {
+            Segment { Minutes: { } minutes } segment => string.Create(
+                CultureInfo.InvariantCulture,
+                $"## {segment.Name} ({minutes} min)"
+            ),
             Segment segment => $"## {segment.Name}",
             Note note => $"note: {note.Text}",
             LessonLine line => string.Join(

@@ -19,6 +19,9 @@ internal static partial class Typed
 
     private const int DeepestIndent = 80;
 
+    /// <summary>What a tab counts for.</summary>
+    public const string Tab = "    ";
+
     /// <summary>More blanks than this between two words say nothing more.</summary>
     private const int MostBlanks = 4;
 
@@ -27,7 +30,7 @@ internal static partial class Typed
         var lines = new List<TypedLine>();
         var number = 0;
         var blankAbove = true;
-        foreach (var raw in Plain(text).Split('\n'))
+        foreach (var raw in Plain(text, Tab).Split('\n'))
         {
             number++;
             foreach (var piece in Pieces(Folded(raw)))
@@ -61,7 +64,7 @@ internal static partial class Typed
     }
 
     /// <summary>No pattern is tried on more than a line may have: what is longer goes on in further lines, cut between words.</summary>
-    private static IEnumerable<string> Pieces(string line)
+    public static IEnumerable<string> Pieces(string line)
     {
         while (line.Length > LongestLine)
         {
@@ -76,14 +79,15 @@ internal static partial class Typed
     /// <summary>A line without what stands before its words; marks may stand behind marks ('- > 1. jab').</summary>
     private static string Bare(string line) => Marks().Replace(line, "").Trim();
 
-    private static string Plain(string text)
+    /// <summary>A text without typographers' characters.</summary>
+    public static string Plain(string text, string tab)
     {
         var plain = new StringBuilder(text.Length);
         foreach (var c in text)
         {
             _ = c switch
             {
-                '\t' => plain.Append("    "),
+                '\t' => plain.Append(tab),
                 '\r' => plain,
                 '\f' or '\v' or '\u2028' or '\u2029' or '\u0085' => plain.Append('\n'),
                 '\u00a0' or '\u2007' or '\u2009' or '\u202f' => plain.Append(' '),

@@ -1,0 +1,221 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace LoyalLadder.Core.Lessons.Layout;
+
+/// <summary>What the reader of lines thinks of a line.</summary>
+/// <param name="Moves">How many known moves it names.</param>
+/// <param name="HasDose">It says how much.</param>
+/// <param name="IsUnderstood">Every word of it has a meaning.</param>
+/// <param name="IsTime">Its dose is a time by itself.</param>
+public readonly record struct LineLook(int Moves, bool HasDose, bool IsUnderstood, bool IsTime);
+
+/// <summary>
+/// The form of each line of a page in features that a model weighs: its marks and signs, what stands around it, how much it is
+/// like the others, and what the reader of lines made of it.
+/// </summary>
+public static partial class LineForms
+{
+    /// <summary>The features of each line.</summary>
+    public static IReadOnlyList<IReadOnlyList<string>> Of(IReadOnlyList<PageLine> page, IReadOnlyList<LineLook> looks)
+    {
+        var signs = page.Select(Sign).ToList();
+        var likes = Likeness.Of(page, looks, signs);
+        var least = page.Count == 0 ? 0 : page.Min(l => l.Indent);
+        var isShouted = page.Count(l => IsCapitals(l.Text)) * 5 > page.Count * 3;
+        var levels = Levels(page);
+        var width = page.Count == 0 ? 0 : page.Max(l => l.Indent + l.Whole.Length);
+        var forms = new List<IReadOnlyList<string>>(page.Count);
+        for (var i = 0; i < page.Count; i++)
+        {
+            var own = Own(page[i], looks[i], least, isShouted);
+            var all = new List<string>(own);
+            var like = likes[signs[i]];
+            all.AddRange(like.Features());
+            if (own.Contains("heads"))
+                all.Add($"heads+like {like.Kind}");
+            all.Add($"level {levels[i]}");
+            all.Add($"level {levels[i]} said {Said(looks[i])}");
+            if (i > 0)
+                all.Add($"level {levels[i - 1]} to {levels[i]}");
+            if (i + 1 < page.Count)
+                all.Add($"level {levels[i]} before {levels[i + 1]}");
+            all.Add($"at {Place(i, page.Count)}");
+            all.Add(i > 0 ? $"above {Step(page[i].Indent - page[i - 1].Indent)}" : "above none");
+            all.Add(i + 1 < page.Count ? $"below {Step(page[i + 1].Indent - page[i].Indent)}" : "below none");
+            all.Add(i > 0 && signs[i - 1] == signs[i] ? "like above" : "unlike above");
+            all.Add(i + 1 < page.Count && signs[i + 1] == signs[i] ? "like below" : "unlike below");
+            if (i + 1 < page.Count)
+                all.Add($"next {Said(looks[i + 1])} {(signs[i + 1] == signs[i] ? "like" : "unlike")}");
+            if (i > 0)
+                all.AddRange(Wrapping(page, i, width));
+            if (i > 0 && signs[i - 1] != signs[i] && (i + 1 >= page.Count || signs[i + 1] != signs[i]))
+                all.Add($"alone {Said(looks[i])}");
+            forms.Add(all);
+        }
+        return forms;
+    }
+
+    /// <summary>
+    /// How deep a line stands on its page, by the marks in the order in which they first came: with '1.' before 'a)' a letter
+    /// is below a number.
+    /// </summary>
+    private static List<string> Levels(IReadOnlyList<PageLine> page)
+    {
+        var kinds = new List<(LineMark, int)>();
+        var levels = new List<string>(page.Count);
+        foreach (var line in page)
+        {
+            if (line.Mark is LineMark.None)
+            {
+                levels.Add(kinds.Count == 0 ? "before marks" : "unmarked");
+                continue;
+            }
+            var kind = (line.Mark, line.Indent / 2);
+            if (!kinds.Contains(kind))
+                kinds.Add(kind);
+            levels.Add($"{Math.Min(kinds.IndexOf(kind), 2)} of {Math.Min(kinds.Count, 3)}");
+        }
+        return levels;
+    }
+
+    private static string Said(LineLook look) =>
+        $"{Math.Min(look.Moves, 2)}{(look.HasDose ? "d" : "")}{(look.IsUnderstood ? "u" : "")}";
+
+    private static string Place(int at, int count) =>
+        at == 0 ? "first"
+        : at == 1 ? "second"
+        : at == count - 1 ? "last"
+        : at == count - 2 ? "last but one"
+        : "middle";
+
+    private static string Step(int step) => step > 0 ? "in" : step < 0 ? "out" : "same";
+
+    private static List<string> Own(PageLine line, LineLook look, int least, bool isShouted)
+    {
+        var text = line.Text;
+        var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var isCapitals = !isShouted && IsCapitals(text);
+        List<string> all =
+        [
+            "any",
+            $"mark {line.Mark}",
+            $"words {(words.Length <= 6 ? words.Length : words.Length <= 9 ? 7 : words.Length <= 14 ? 10 : 15)}",
+            $"said {Said(look)}",
+            $"mark {line.Mark} said {Said(look)}",
+            line.Indent > least ? "indented" : "outmost",
+        ];
+        Add(line.BlankAbove, "blank above");
+        Add(line.BlankBelow, "blank below");
+        Add(line.RuleBelow, "underlined");
+        Add(line.IsEmphasised, "emphasised");
+        Add(line.BlankAbove && !look.HasDose, "blank above, no dose");
+        Add(isCapitals, "capitals");
+        Add(isCapitals && words.Length <= 4, "few capitals");
+        Add(char.IsUpper(text[0]), "capital");
+        Add(char.IsLower(text[0]), "small");
+        Add(text.EndsWith(':'), "colon");
+        Add(text.EndsWith(" -", StringComparison.Ordinal), "dash behind");
+        Add(text.EndsWith('.'), "stop");
+        Add(text.EndsWith('!'), "shout");
+        Add(text.Contains('?', StringComparison.Ordinal), "question");
+        Add(text.Contains('"', StringComparison.Ordinal), "quote");
+        Add(text[0] is '(' or '[' && text[^1] is ')' or ']', "in brackets");
+        Add(line.Whole[0] is '!' or '(' or '[' or '_', "set aside");
+        Add(text.Any(char.IsAsciiDigit), "figures");
+        Add(EndsInMinutes().IsMatch(text), "minutes behind");
+        Add(EndsInMinutes().IsMatch(text) && words.Length <= 6, "minutes behind few");
+        Add(HeadThenWork().IsMatch(text), "head then work");
+        Add(PageWords.NamesGroup(text), "group");
+        Add(!PageWords.NamesGroup(text) && PageWords.Groups(text).Count == 0, "nobody named");
+        Add(PageWords.RefersBack(text), "refers back");
+        var before = HeadThenWork().Match(text);
+        var isHeaded = before.Success && SegmentKinds.Of(before.Groups["head"].Value) != SegmentKind.Other;
+        var headWords = before.Success ? before.Groups["head"].Value.Split(' ').Length : 0;
+        Add(isHeaded, "part before work");
+        Add(isHeaded && headWords <= 3, "short part before work");
+        Add(before.Success && headWords <= 2, "short head then work");
+        Add(before.Success && text.Any(char.IsAsciiDigit), "head then figures");
+        Add(PageWords.Groups(text).Count > 0, "groups");
+        Add(PageWords.Groups(text).Count > 1, "several groups");
+        Add(PageWords.Greets(text), "greets");
+        Add(PageWords.Tells(text), "tells");
+        Add(PageWords.SumsUp(text), "sums up");
+        Add(PageWords.OpenerLength(text) > 0, "opens");
+        Add(DayOrHours().IsMatch(line.Whole), "day or hours");
+        var name = HeadingName.Of(line);
+        var isPart = SegmentKinds.Of(name.Name) != SegmentKind.Other;
+        Add(isPart, "part");
+        Add(isPart && words.Length <= 5, "short part");
+        Add(SegmentKinds.IsHeading(name.Name), "heads");
+        Add(isPart && !look.HasDose, "part, no dose");
+        Add(isPart && EndsInMinutes().IsMatch(text), "part, minutes behind");
+        Add(EndsInMinutes().IsMatch(text) && look.Moves == 0, "minutes behind, no move");
+        Add(isPart && words.Length <= 3, "mere part");
+        Add(isPart && look is { HasDose: true, Moves: > 0 }, "part and dose");
+        return all;
+
+        void Add(bool isSo, string feature)
+        {
+            if (isSo)
+                all.Add(feature);
+        }
+    }
+
+    private static IEnumerable<string> Wrapping(IReadOnlyList<PageLine> page, int at, int width)
+    {
+        var (above, line) = (page[at - 1], page[at]);
+        if (above.BlankBelow || line.BlankAbove || line.Mark != LineMark.None)
+            yield break;
+        var first = line.Whole.Split(' ', 2)[0];
+        // a page's width broke the line where its next word would not have fitted
+        var isLong = width >= LeastWidth && above.Indent + above.Whole.Length + 1 + first.Length > width;
+        var isOpen = above.Text[^1] is not '.' and not '!' and not '?' and not ':';
+        if (isLong)
+            yield return "behind a long line";
+        if (isLong && isOpen && char.IsLower(line.Text[0]))
+            yield return "goes on";
+        if (above.Text[^1] is ',' or '&' or '+' or '/' or '=')
+            yield return "behind a comma";
+        if (line.Indent > above.Indent && above.Mark != LineMark.None && char.IsLower(line.Text[0]))
+            yield return "hangs";
+        if (line.Indent >= LeastHang && line.Indent > page[0].Indent && above.Mark == LineMark.None && above.Indent == line.Indent && char.IsLower(line.Text[0]))
+            yield return "hangs on";
+        if (OpenEnd().IsMatch(above.Text))
+            yield return "behind an open end";
+    }
+
+    /// <summary>Pages with narrower lines have none that were broken.</summary>
+    private const int LeastWidth = 48;
+
+    /// <summary>What is indented less does not hang below words.</summary>
+    private const int LeastHang = 4;
+
+    private static string Sign(PageLine line) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{line.Mark}{(IsCapitals(line.Text) ? 'C' : ' ')}{(line.Text.EndsWith(':') ? ':' : ' ')}{(line.IsEmphasised ? '*' : ' ')}{(line.RuleBelow ? '_' : ' ')}{Math.Min(line.Indent, 12) / 2}{(line.Text.EndsWith(" -", StringComparison.Ordinal) ? '-' : ' ')}{line.MarkText.Count(c => c == '#')}{(IsHeaded(line) ? 'h' : ' ')}"
+        );
+
+    private static bool IsHeaded(PageLine line) =>
+        HeadThenWork().Match(line.Text) is { Success: true } match
+        && SegmentKinds.Of(match.Groups["head"].Value) != SegmentKind.Other;
+
+    internal static bool IsCapitals(string text)
+    {
+        var name = text.Split([':', '(', '-'], 2)[0];
+        return name.Count(char.IsUpper) >= 2 && !name.Any(char.IsLower);
+    }
+
+    [GeneratedRegex(@"(?:\(?\s*(?:about\s+|approx\.?\s+|~)?\d{1,3}(?:\s*-\s*\d{1,3})?\s*(?:mins?|minutes?|m|'|\u2032)?\s*\)?|\(\d{1,2}\))[:.\s]*(?:\([^)]*\))?\s*[:-]?$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex EndsInMinutes();
+
+    [GeneratedRegex(@"^(?<head>[^:]{2,40}?)(?:\s*:\s+|\s-\s+)\S", RegexOptions.CultureInvariant)]
+    private static partial Regex HeadThenWork();
+
+    [GeneratedRegex(@"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\b\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]m)?\s*(?:-|to|till?|until)\s*\d{1,2}(?:[:.h]\d{2}|\s*[ap]m)|\b(?:aged?s?|class|lesson|week|wk)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex DayOrHours();
+
+    [GeneratedRegex(@"\b(?:and|or|the|a|an|to|of|with|when|each|then|partner|for|in|on|at)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex OpenEnd();
+}

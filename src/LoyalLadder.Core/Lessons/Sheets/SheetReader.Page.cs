@@ -1,0 +1,226 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using LoyalLadder.Core.Lessons.Layout;
+
+namespace LoyalLadder.Core.Lessons.Sheets;
+
+public sealed partial class SheetReader
+{
+    /// <summary>A page whose lines have been told apart becomes a lesson.</summary>
+    private sealed partial class Reading
+    {
+        /// <summary>The part whose lines are being read: its entry, what was booked, and its first line.</summary>
+        private (int Entry, int? Minutes, int Start)? _part;
+
+        public SheetReading Run(IReadOnlyList<LaidLine> page)
+        {
+            var lines = Joined(page);
+            var booked = BookedByClock(lines);
+            for (var i = 0; i < lines.Count; i++)
+                Take(lines[i], i + 1 < lines.Count ? lines[i + 1] : null, booked[i]);
+            CloseCircuit();
+            ClosePart();
+            return new SheetReading(
+                new LessonPlan(_head, _entries.Select(e => e.Entry).ToSequence()),
+                _entries.Select(e => e.Line).ToSequence()
+            );
+        }
+
+        /// <summary>Lines that a page's width broke are whole again.</summary>
+        private static List<LaidLine> Joined(IReadOnlyList<LaidLine> page)
+        {
+            var lines = new List<LaidLine>();
+            foreach (var line in page)
+            {
+                if (
+                    line.Label == LineLabel.Continuation
+                    && lines is [.., var above]
+                    && above.Line.Text.Length + line.Line.Text.Length < Typed.LongestLine
+                )
+                    lines[^1] = above with
+                    {
+                        Line = above.Line with { Text = $"{above.Line.Text.TrimEnd('=').TrimEnd()} {line.Line.Text}" },
+                    };
+                else
+                    lines.Add(line);
+            }
+            return lines;
+        }
+
+        /// <summary>Where parts begin at times of the day, each lasts until the next time.</summary>
+        private static List<int?> BookedByClock(List<LaidLine> lines)
+        {
+            var booked = new List<int?>(new int?[lines.Count]);
+            var last = -1;
+            for (var i = 0; i < lines.Count; i++)
+            {
+                if (lines[i].Line.Mark != LineMark.Clock)
+                    continue;
+                if (last >= 0 && MinutesOf(lines[i]) - MinutesOf(lines[last]) is > 0 and <= HeadReader.MostMinutes and var span)
+                    booked[last] = span;
+                last = lines[i].Label is LineLabel.Heading or LineLabel.HeadingWork ? i : -1;
+            }
+            return booked;
+        }
+
+        private static int? MinutesOf(LaidLine line) =>
+            ClockTime().Match(line.Line.MarkText) is { Success: true } time
+                ? (Figure(time.Groups["h"]) * 60) + (time.Groups["m"].Success ? Figure(time.Groups["m"]) : 0)
+                : null;
+
+        private static int Figure(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
+
+        [GeneratedRegex(@"^(?<h>\d{1,2})(?:[:.h](?<m>\d{2}))?", RegexOptions.CultureInvariant)]
+        private static partial Regex ClockTime();
+
+        private void Take(LaidLine laid, LaidLine? next, int? booked)
+        {
+            var line = Plain(laid.Line, laid.Line.Text);
+            CloseCircuitBefore(line);
+            switch (laid.Label)
+            {
+                case LineLabel.Note or LineLabel.Continuation:
+                    TakeNote(laid, line);
+                    break;
+                case LineLabel.Heading:
+                    BeginPart(laid.Line, HeadingName.Of(laid.Line), booked, next);
+                    break;
+                case LineLabel.HeadingWork:
+                    var heading = laid.Row is { } row
+                        ? new HeadingName(row.Heading, null, "", row.Work)
+                        : HeadingName.WithWork(laid.Line);
+                    BeginPart(laid.Line, heading, booked, next);
+                    TakeWork(Plain(laid.Line, heading.Work), next);
+                    break;
+                case LineLabel.Version:
+                    TakeVersions(line, laid.Row?.Work ?? laid.Line.Doing);
+                    break;
+                case LineLabel.WorkVersion:
+                    TakeDivided(line);
+                    break;
+                default:
+                    TakeWork(Plain(laid.Line, laid.Row?.Work ?? laid.Line.Doing), next);
+                    break;
+            }
+        }
+
+        private static TypedLine Plain(PageLine line, string text) =>
+            new(line.Number, line.Indent, line.Mark != LineMark.None, line.BlankAbove, text);
+
+        /// <summary>A note; those above all work tell of the lesson, the first of them names it.</summary>
+        private void TakeNote(LaidLine laid, TypedLine line)
+        {
+            var text = laid.Line.Whole.TrimStart('#', '>', ' ');
+            if (_entries.Exists(e => e.Entry is not Note))
+            {
+                if (!TakeKey(line with { Text = text }))
+                    Add(new Note(Clip(text)), line.Number);
+                return;
+            }
+            if (!laid.Line.Whole.StartsWith("# ", StringComparison.Ordinal) && TakeKey(line with { Text = text }))
+                return;
+            var facts = HeadReader.Facts(text, _head);
+            if (_head.Title is null && !PageWords.Greets(text) && laid.Row is null)
+            {
+                TakeTitle(laid.Line.Text);
+                return;
+            }
+            if (!_hasClassLine)
+                _head = facts;
+            Add(new Note(Clip(text)), line.Number);
+        }
+
+        private void BeginPart(PageLine line, HeadingName heading, int? booked, LaidLine? next)
+        {
+            CloseCircuit();
+            ClosePart();
+            var below = next is null ? null : Plain(next.Line, next.Line.Text);
+            var typed = Plain(line, $"## {line.Text}");
+            if (heading.Work.Length == 0 && TakeCircuitAbove(typed, below))
+                return;
+            AddSegment(typed, below, heading.Name, heading.Said);
+            var entry = _entries.FindLastIndex(e => e.Entry is Segment);
+            var minutes = heading.Minutes ?? booked;
+            if (minutes is >= 1 and <= HeadReader.MostMinutes)
+                _entries[entry] = (((Segment)_entries[entry].Entry) with { Minutes = minutes }, _entries[entry].Line);
+            else
+                minutes = null;
+            _part = (entry, minutes, _entries.Count);
+        }
+
+        /// <summary>
+        /// The minutes that were booked for a part are its time where none of its lines says how much: they share it evenly.
+        /// </summary>
+        private void ClosePart()
+        {
+            if (_part is not { Minutes: { } minutes } part)
+            {
+                ShareRounds();
+                return;
+            }
+            _part = null;
+            var open = Enumerable.Range(part.Start, _entries.Count - part.Start).Where(i => _entries[i].Entry is LessonLine).ToList();
+            if (open.Count == 0 || open.Exists(i => _entries[i].Entry is LessonLine { Dose: not null } or LessonLine { Problem: not null }))
+                return;
+            var each = Math.Max(1, minutes * 60 / open.Count / Step) * Step;
+            foreach (var i in open)
+                _entries[i] = (((LessonLine)_entries[i].Entry) with { Dose = new TimedDose(each) }, _entries[i].Line);
+        }
+
+        /// <summary>Shares of a part are told in steps of so many seconds.</summary>
+        private const int Step = 15;
+
+        private void ShareRounds() => _part = null;
+
+        private void TakeWork(TypedLine line, LaidLine? next)
+        {
+            var below = next is null ? null : Plain(next.Line, next.Line.Text);
+            if (TakeCircuitAbove(line, below) || TakeCircuitBelow(line))
+                return;
+            TakeLine(line);
+        }
+
+        /// <summary>What one group or several do in place of the line above.</summary>
+        private void TakeVersions(TypedLine line, string text)
+        {
+            IReadOnlyList<(string Group, string Does)> groups = PageWords.Groups(text);
+            if (groups.Count == 0)
+                groups = [text.Split(':', 2) is [{ Length: <= LongestGroup } who, var does] && does.Trim().Length > 0 ? (who.Trim(), does.Trim()) : ("some", text)];
+            if (_entries.FindLastIndex(e => e.Entry is LessonLine) is not (>= 0 and var at) || _entries.Skip(at).Any(e => e.Entry is Segment))
+            {
+                TakeLine(line with { Text = text });
+                return;
+            }
+            var above = (LessonLine)_entries[at].Entry;
+            _entries[at] = (above with { Versions = [.. above.Versions, .. groups.Select(VersionOf)] }, _entries[at].Line);
+        }
+
+        private const int LongestGroup = 24;
+
+        private GroupVersion VersionOf((string Group, string Does) said)
+        {
+            var group = GroupName().Replace(said.Group, " ").Trim();
+            return new GroupVersion(
+                group.Length > LongestGroup ? group[..LongestGroup].Trim() : group.Length == 0 ? "some" : group,
+                reader._lines.Read(said.Does)[0]
+            );
+        }
+
+        [GeneratedRegex(@"[^\p{L}\d .+'-]+", RegexOptions.CultureInvariant)]
+        private static partial Regex GroupName();
+
+        /// <summary>A line that groups share: what the first does is the line, what the others do are its versions.</summary>
+        private void TakeDivided(TypedLine line)
+        {
+            var groups = PageWords.Groups(line.Text);
+            if (groups.Count == 0)
+            {
+                TakeLine(line);
+                return;
+            }
+            TakeLine(line with { Text = groups[0].Does });
+            if (_entries is [.., { Entry: LessonLine own } last] && groups.Count > 1)
+                _entries[^1] = (own with { Versions = [.. groups.Skip(1).Select(VersionOf)] }, last.Line);
+        }
+    }
+}

@@ -85,7 +85,7 @@ public sealed class SpeechScore
             .. items
                 .EnumerateArray()
                 .Select(i => new Item(
-                    string.Join(" + ", i.GetProperty("moves").EnumerateArray().Select(m => m.GetString())),
+                    string.Join(" + ", i.GetProperty("moves").EnumerateArray().Select(m => m.GetString()!.Replace("weave", "duck", StringComparison.Ordinal))),
                     i.GetProperty("dose").GetString() is { } dose ? Plain(DoseOf(dose)) : null,
                     i.TryGetProperty("unknown", out var unknown) && unknown.GetBoolean()
                 )),
@@ -112,6 +112,8 @@ public sealed class SpeechScore
         var side =
             element.IsSideSaid && element.Side != Side.None ? element.Side.ToString().ToLowerInvariant() + " " : "";
         var level = element.Level is { } said ? $" ({said.ToString().ToLowerInvariant()})" : "";
-        return $"{side}{element.Technique!.Id}{level}";
+        // the corpora are older than the weave
+        var id = element.Technique!.Id == "weave" ? "duck" : element.Technique.Id;
+        return $"{side}{id}{level}";
     }
 }

@@ -16,19 +16,72 @@ internal sealed class MoveFinder(Vocabulary vocabulary)
     /// <summary>The move or moves that begin at a word, and how many words they took; none when there is no name.</summary>
     /// <param name="words">As <see cref="NameFinder.Keys"/> makes them.</param>
     /// <param name="at">The first word.</param>
-    public NameMatch One(WordRow words, int at) => words.Move(at, () => Find(words, at));
+    public NameMatch One(WordRow words, int at) => words.Move(at, () => Path(words));
 
-    private NameMatch Find(WordRow words, int at)
+    /// <summary>
+    /// The best names at every word: the way through the words from there on that leaves least over, with as few names as
+    /// may be. So 'cross step back' is a cross and a step back, not a cross step and something.
+    /// </summary>
+    private NameMatch[] Path(WordRow words)
     {
-        NameMatch best = default;
-        foreach (var (skip, said) in Before(words, at))
+        var best = new NameMatch[words.Count];
+        var cost = new double[words.Count + 1];
+        for (var at = words.Count - 1; at >= 0; at--)
         {
-            var name = Names.Longest(words, at + skip);
-            if (name.IsNone || skip + name.Used <= best.Used || !Takes(name.Moves[^1].Technique!, said))
-                continue;
-            best = new NameMatch(With(name.Moves, said), skip + name.Used);
+            cost[at] = cost[at + 1] + CostAlone(words, at);
+            foreach (var (name, around) in At(words, at))
+            {
+                // 'back elbow' is a name of its own before it is an elbow of the back arm
+                var all = cost[at + name.Used] + CostOfName + (around * CostAround);
+                // of equals the longer name
+                if (all > cost[at] + Nearly || (all > cost[at] - Nearly && name.Used < best[at].Used))
+                    continue;
+                (cost[at], best[at]) = (all, name);
+            }
         }
-        return best.IsNone ? best : Behind(words, at, best);
+        return best;
+    }
+
+    private const double CostAround = 0.05,
+        CostOfName = 1,
+        Nearly = 0.001;
+
+    /// <summary>What it costs to leave a word by itself: most for a piece of a name, least for a word that no name has.</summary>
+    private double CostAlone(WordRow words, int at)
+    {
+        if (words[at] is not { Length: > 0 } word || word == ",")
+            return 0;
+        if (SpokenWords.Sides.ContainsKey(word) || SpokenWords.HeadNouns.Contains(word))
+            return CostOfPiece;
+        return Names.IsNameWord(word) ? CostOfPiece : CostOfWord;
+    }
+
+    private const double CostOfPiece = 1.6,
+        CostOfWord = 1.2;
+
+    /// <summary>Every move that may begin at a word, with the sides and levels around its name.</summary>
+    private IEnumerable<(NameMatch Name, int Around)> At(WordRow words, int at)
+    {
+        foreach (var (skip, said) in Before(words, at))
+        foreach (var name in Names.All(words, at + skip))
+            if (Takes(name.Moves[^1].Technique!, said))
+            {
+                var level = said.Level is null ? LevelInside(words, at + skip, name) : null;
+                var moves = With(name.Moves, level is null ? said : said with { Level = level });
+                var move = Behind(words, at, new NameMatch(moves, skip + name.Used));
+                yield return (move, move.Used - name.Used);
+            }
+    }
+
+    /// <summary>'momtong jireugi' says the level in its name, where the technique has more than one.</summary>
+    private static Level? LevelInside(WordRow words, int at, NameMatch name)
+    {
+        if (name.Moves is not [{ Level: null, Technique: { } technique }] || technique.Levels.Length < 2 || technique.Family == TechniqueFamily.Block)
+            return null;
+        for (var i = at; i < at + name.Used; i++)
+            if (words[i] is { } word && SpokenWords.NamedLevels.TryGetValue(word, out var level) && technique.Levels.Contains(level))
+                return level;
+        return null;
     }
 
     /// <summary>Every place where a name may begin behind side and level words, with what those say; the place itself first.</summary>

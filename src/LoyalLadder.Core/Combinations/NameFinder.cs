@@ -17,13 +17,12 @@ internal sealed class WordRow
 {
     private readonly string?[] _keys;
     private readonly NameMatch?[] _longest;
-    private readonly NameMatch?[] _moves;
+    private NameMatch[]? _path;
 
     public WordRow(IEnumerable<string?> keys)
     {
         _keys = [.. keys];
         _longest = new NameMatch?[_keys.Length];
-        _moves = new NameMatch?[_keys.Length];
     }
 
     public int Count => _keys.Length;
@@ -36,8 +35,8 @@ internal sealed class WordRow
     /// <summary>The longest name at a word, looked for once.</summary>
     public NameMatch Longest(int at, Func<NameMatch> find) => at < Count ? _longest[at] ??= find() : default;
 
-    /// <summary>The move at a word, looked for once.</summary>
-    public NameMatch Move(int at, Func<NameMatch> find) => at < Count ? _moves[at] ??= find() : default;
+    /// <summary>The move at each word on the best way through all of them, looked for once.</summary>
+    public NameMatch Move(int at, Func<NameMatch[]> find) => at < Count ? (_path ??= find())[at] : default;
 }
 
 /// <summary>
@@ -129,9 +128,17 @@ internal sealed class NameFinder
     }
 
     /// <summary>The longest name that begins at a word.</summary>
-    public NameMatch Longest(WordRow words, int at) => words.Longest(at, () => Find(words, at));
+    public NameMatch Longest(WordRow words, int at) => words.Longest(at, () => Find(words, at, null));
 
-    private NameMatch Find(WordRow words, int at)
+    /// <summary>Every name that begins at a word, the shortest first.</summary>
+    public IReadOnlyList<NameMatch> All(WordRow words, int at)
+    {
+        var all = new List<NameMatch>();
+        Find(words, at, all);
+        return all;
+    }
+
+    private NameMatch Find(WordRow words, int at, List<NameMatch>? all)
     {
         NameMatch best = default;
         var key = "";
@@ -145,23 +152,31 @@ internal sealed class NameFinder
                     break;
                 continue;
             }
+            // 'knees L' are knees on the left, not the beginning of 'kneel'
+            if (i > at && word is "l" or "r" or "x")
+                break;
             var longer = key + word;
             if (!IsBeginning(longer) && InWords(word) is { } said && IsBeginning(key + said))
                 longer = key + said;
             if (!IsBeginning(longer))
             {
                 if (i == at && Split(word) is { } two)
+                {
+                    all?.Add(new NameMatch(two, 1));
                     return new NameMatch(two, 1);
+                }
                 if (Slip(word) is not { } meant || !IsBeginning(longer = key + meant))
                     break;
             }
             key = longer;
             if (commas > 0 && i - at + 1 - commas < LongName)
                 continue;
-            if (Known(key) is { } moves)
-                best = new NameMatch(moves, i - at + 1);
+            if (Known(key) is not { } moves || (i == at && IsPlainWord(words, at)))
+                continue;
+            best = new NameMatch(moves, i - at + 1);
+            all?.Add(best);
         }
-        return best.Used == 1 && IsPlainWord(words, at) ? default : best;
+        return best;
     }
 
     /// <summary>'each round', 'round the hall' are no kick, 'good form' and 'form up' no form.</summary>
@@ -179,7 +194,10 @@ internal sealed class NameFinder
             "form" => before is "good" or "nice" or "proper" or "strict" or "clean" or "correct" or "best" or "perfect"
                 || behind is "up" or "in" or "a" or "two",
             "cross" => SpokenWords.Determiners.Contains(behind),
-            _ => false,
+            "straight" => behind is "into" or "back" or "to" or "after" or "away" or "on" or "leg" or "arm" or "line"
+                || before is "leg" or "arm" or "back" or "stay" or "keep" or "bring",
+            // 'slip your gloves on', 'hook your foot': somebody's own is what the verb is done to
+            _ => behind is "your" or "their" or "my" or "his" or "her" or "our",
         };
     }
 
@@ -217,6 +235,9 @@ internal sealed class NameFinder
             "3" => "three",
             _ => null,
         };
+
+    /// <summary>Some name has the word.</summary>
+    public bool IsNameWord(string word) => _vocabulary.Catalogue.IsWord(word);
 
     private bool IsBeginning(string key) => _vocabulary.Catalogue.IsBeginning(key) || _beginnings.Contains(key);
 

@@ -46,8 +46,13 @@ internal static class SpokenWords
         ["arae"] = Level.Leg,
     }.ToFrozenDictionary();
 
+    /// <summary>Levels in the names of other languages.</summary>
+    public static readonly FrozenDictionary<string, Level> NamedLevels = Levels
+        .Where(l => l.Key is "jodan" or "olgul" or "eolgul" or "chudan" or "momtong" or "gedan" or "arae")
+        .ToFrozenDictionary();
+
     /// <summary>What a side word may be followed by without changing its meaning: 'front leg', 'left hand'.</summary>
-    public static readonly FrozenSet<string> SideNouns = Words("leg hand foot arm side fist knee elbow stance");
+    public static readonly FrozenSet<string> SideNouns = Words("leg hand foot arm side fist stance");
 
     /// <summary>Behind which a count goes for each side.</summary>
     public static readonly FrozenSet<string> EachNouns = Words(
@@ -96,7 +101,7 @@ internal static class SpokenWords
 
     /// <summary>Behind which only a place, a target or somebody's attack follows.</summary>
     public static readonly FrozenSet<string> Prepositions = Words(
-        "to on at from off in into against over under by round around across behind through towards toward onto "
+        "to on at from off in into against over under underneath by round around across behind through towards toward onto "
             + "near with without w along up down for past above below beside"
     );
 
@@ -135,13 +140,39 @@ internal static class SpokenWords
             + "light easy hard bagwork padwork shield shields line lines team pair pairs movement mobility"
     );
 
+    /// <summary>Parts of the body of which a line may say how they are held: 'hips low', 'elbows in', 'straight leg'.</summary>
+    public static readonly FrozenSet<string> Body = Words(
+        "hand hands knee knees elbow elbows leg legs hip hips back arm arms chin foot feet toe toes heel heels head palm palms "
+            + "shoulder shoulders fist fists guard eyes eye wrist wrists core belly chest spine neck weight posture mouth nose"
+    );
+
+    /// <summary>How a part of the body is held or goes.</summary>
+    public static readonly FrozenSet<string> Posture = Words(
+        "up down in out straight bent low high tight back forward forwards first together loose relaxed turned open closed on off behind "
+            + "between apart still soft long strong tall flat over away under tucked level square locked wide close steady free only same "
+            + "home underneath touching together pointing heavy light off together"
+    );
+
+    /// <summary>Those that may stand before the part: 'straight leg', 'soft knees'.</summary>
+    public static readonly FrozenSet<string> HeldSo = Words("straight bent soft relaxed loose open closed tight keep");
+
+    /// <summary>Verbs with which an instructor says how: what follows is no move of the line.</summary>
+    public static readonly FrozenSet<string> CueVerbs = Words(
+        "keep stay look watch mind remember focus feel think breathe exhale inhale shout count pass bring use make let put drive squeeze "
+            + "relax listen try show see imagine check stop dont no never not without avoid only lots always aim control extend try touch "
+            + "reach stretch say give take get leave lean lead follow copy change"
+    );
+
+    /// <summary>Whoever says these says what not to do.</summary>
+    public static readonly FrozenSet<string> Negations = Words("no not dont never without avoid");
+
     public static readonly FrozenSet<string> Determiners = Words(
         "the a an your their his her our one each both this that my no any"
     );
 
     /// <summary>Words that tell moves apart or order them without changing what they are.</summary>
     public static readonly FrozenSet<string> About = Words(
-        "outside inside same other opposite side leg hand arm way again each both pulse on off no turn height "
+        "forward forwards backward backwards sideways half hold holding outside inside same other opposite side leg hand arm way again each both pulse on off no turn height "
             + "kick-off only just straight-away immediately straight slowly quickly lightly gently walk "
             + "through twice once up dont not without w out solo partner alternate alternating one first "
             + "second two-handed hop"
@@ -171,7 +202,7 @@ internal static class SpokenWords
             return true;
         return FormKinds.Contains(first)
             && second is { Length: > 0 }
-            && (char.IsAsciiDigit(second[0]) || Forms.Contains(second) || second == "of");
+            && (char.IsAsciiDigit(second[0]) || Forms.Contains(second) || second is "of" or "no" or "number");
     }
 
     /// <summary>Nouns that end a name: a word before them that is a name by itself was only half of one.</summary>
@@ -206,6 +237,9 @@ internal static class SpokenWords
         .Concat(Levels.Keys)
         .SelectMany(w => new[] { w, NameKey.Of(w) })
         .ToFrozenSet(StringComparer.Ordinal);
+
+    /// <summary>Every word of these lists.</summary>
+    public static IEnumerable<string> Everything => All;
 
     /// <summary>A word of this list is spelt right: it is no slip for something else.</summary>
     public static bool IsSpoken(string word) => All.Contains(word);

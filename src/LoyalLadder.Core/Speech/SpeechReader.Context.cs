@@ -8,6 +8,10 @@ internal sealed partial class SpeechReader
     private List<(Element Element, Joint Joint)> InContext()
     {
         OnceEach();
+        // 'heian shodan bunkai' is what the form is for, not the form
+        for (var i = _said.Count - 1; i > 0; i--)
+            if (_said[i].Element.Technique?.Id == "form-application" && _said[i - 1].Element.Technique?.Id == "form")
+                _said.RemoveAt(i - 1);
         for (var i = 0; i < _said.Count; i++)
         {
             var (element, joint) = _said[i];

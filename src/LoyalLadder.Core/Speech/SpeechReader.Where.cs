@@ -32,6 +32,13 @@ internal sealed partial class SpeechReader
             )
                 return Told(_moves.Aimed(_said[^1].Element, level), next + 1 - at + (IsHeight(next + 1, to) ? 1 : 0));
         }
+        // 'underneath the elbow', 'over the knee': a part of the body behind such a word is where
+        if (
+            name is { IsNone: false, Used: 1 }
+            && word is "under" or "underneath" or "over" or "behind" or "past" or "beside" or "above" or "below"
+            && SpokenWords.Body.Contains(_tokens[next].Text)
+        )
+            return next + 1 - at;
         if (!name.IsNone)
             return Before(word, next - at, name, before);
         var end = next;
@@ -44,8 +51,18 @@ internal sealed partial class SpeechReader
             )
         )
             end++;
+        // any other noun is a place as well: what a preposition leads in is no move
+        if (end == next && word is not ("to" or "into" or "off" or "from"))
+            while (end < to && end < next + MostOfPlace && IsPlain(end))
+                end++;
         return end - at;
     }
+
+    /// <summary>Words of a place that no list has: 'over the towel', 'on the wall bag'.</summary>
+    private const int MostOfPlace = 2;
+
+    private bool IsPlain(int at) =>
+        _tokens[at] is { IsWord: true } or { IsNumber: true, Value: 45 or 90 or 180 } && !IsNameAt(at) && !SpokenWords.Prepositions.Contains(_tokens[at].Text);
 
     private bool IsHeight(int at, int to) => at < to && _tokens[at].Text is "height" or "level";
 

@@ -229,14 +229,14 @@ internal sealed partial class SpeechReader
             if (one is null || other is null || !_touching.Contains(i))
                 continue;
             if (
-                (IsWork(one) && IsFight(other))
+                ((IsWork(one) && IsFight(other)) || (IsFight(one) && IsWork(other)))
+                    && (_shortNames.Contains(i - 1) || _shortNames.Contains(i))
                 || (
                     IsWork(one)
                     && (IsWork(other) || other.Family == TechniqueFamily.Ground)
                     && _shortNames.Contains(i - 1)
                     && _shortNames.Contains(i)
                 )
-                || (IsFight(one) && IsWork(other))
                 || one.IsTimedRound
                 || (one.Family == TechniqueFamily.Stance && IsBareStance(i - 1))
             )
@@ -296,6 +296,10 @@ internal sealed partial class SpeechReader
             return Partner(at);
         if (_tokens[at].Text == "(")
             return Bracket(at);
+        if (Denied(at, to) is > 0 and var denied)
+            return denied;
+        if (Held(at, to) is > 0 and var held)
+            return held;
         if (Figures(at, to) is > 0 and var figures)
             return figures;
         if (Several(at, to) is > 0 and var several)
@@ -318,6 +322,36 @@ internal sealed partial class SpeechReader
         if (_said.Count > before && Again(at, to) is > 0 and var again)
             return again;
         return SpokenWords.Prepositions.Contains(_tokens[at].Text) ? Where(at, to, before) : 0;
+    }
+
+    /// <summary>'hands only', 'hands behind head': how the body is held, inside words that name a move.</summary>
+    private int Held(int at, int to)
+    {
+        if (!SpokenWords.Body.Contains(_tokens[at].Text) || at + 1 >= to || !SpokenWords.Posture.Contains(_tokens[at + 1].Text))
+            return 0;
+        if (_moves.One(_keys, at) is { Used: > 1 } || (_said.Count == 0 && at + 2 >= to))
+            return 0;
+        // 'knee off the back leg' says its side
+        if (!_moves.One(_keys, at).IsNone && SpokenWords.Prepositions.Contains(_tokens[at + 1].Text) && _tokens[at + 1].Text is not ("in" or "up" or "down"))
+            return 0;
+        // 'knees up' by itself is done
+        if (!_moves.One(_keys, at).IsNone && _said.Count == 0 && !Enumerable.Range(at + 2, to - at - 2).Any(IsNameAt))
+            return 0;
+        var end = at + 2;
+        while (end < to && (SpokenWords.Body.Contains(_tokens[end].Text) || SpokenWords.Determiners.Contains(_tokens[end].Text)) && !IsNameAt(end))
+            end++;
+        return end - at;
+    }
+
+    /// <summary>'no turn', 'without the elbow', 'don't kick the bag': what is denied is no move of the line.</summary>
+    private int Denied(int at, int to)
+    {
+        if (!SpokenWords.Negations.Contains(_tokens[at].Text) || (at + 1 < to && _tokens[at + 1].IsNumber))
+            return 0;
+        var end = at + 1;
+        while (end < to && SpokenWords.Determiners.Contains(_tokens[end].Text))
+            end++;
+        return (end < to && _moves.One(_keys, end) is { IsNone: false } name ? Math.Min(end + name.Used, to) : Math.Min(end + 1, to)) - at;
     }
 
     private void Add(Element element)

@@ -17,13 +17,17 @@ internal static class DoseWords
         ["eight"] = 8,
         ["nine"] = 9,
         ["ten"] = 10,
+        ["eleven"] = 11,
         ["twelve"] = 12,
+        ["dozen"] = 12,
         ["fifteen"] = 15,
         ["twenty"] = 20,
         ["thirty"] = 30,
         ["forty"] = 40,
         ["fifty"] = 50,
+        ["sixty"] = 60,
         ["ninety"] = 90,
+        ["hundred"] = 100,
     }.ToFrozenDictionary();
 
     public static readonly FrozenSet<string> Seconds = new[]

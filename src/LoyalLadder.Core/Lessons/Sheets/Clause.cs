@@ -56,7 +56,7 @@ internal sealed record Clause(List<Atom> Atoms, Token? Joint, bool IsLabel)
         || (atom.Kind == AtomKind.Word && atom.To - atom.From > 1)
         || (
             atom.Kind == AtomKind.Bracket
-            && Enumerable.Range(atom.From, atom.To - atom.From).Any(i => tokens[i].Text == ",")
+            && (atom.From == 0 || Enumerable.Range(atom.From, atom.To - atom.From).Any(i => tokens[i].Text == ","))
             && tokens[atom.To - 1].Text == ")"
         );
 }

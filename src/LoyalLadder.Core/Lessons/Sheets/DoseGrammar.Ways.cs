@@ -20,19 +20,20 @@ internal static partial class DoseGrammar
             (p, _) => p.PerSide = true
         );
         Rule(
-            "switch|swap legs|sides|hands|arms|feet|stance|leads each|every? time|rep?",
+            "switch|swap legs|sides|hands|arms|feet|stance|leads each|every time|rep?",
             (p, _) => p.Alternating = true,
             Place.BehindWords
         );
-        Rule("then? swap|change|switch sides|legs|stance|leads|lead", (p, _) => p.PerSide = true, Place.BehindDose);
+        Rule("then? swap|change|switch sides|legs|stance|leads|lead|hands|arms", (p, _) => p.ChangesSide(), Place.BehindDose);
         Rule("each|ea|both .?", (p, _) => p.Each = true, Place.BehindDose);
         Rule(
             "alternating|alternate|alt|alternately; alternating|alternate|alt <noun>; alternating|alternate|alt "
-                + "sides|legs|arms|hands|feet|knees; each <noun> alternating|alternate|alt; switching|"
+                + "sides|legs|arms|hands|feet|knees; switching|"
                 + "swapping|changing|alternating legs|sides|hands|arms|feet|stance|leads each|every? time|"
                 + "rep?; one <noun> then the? other <noun>?; left right left right",
             (p, _) => p.Alternating = true
         );
+        Rule("each <noun> alternating|alternate|alt|alternately", (p, _) => p.PerSide = p.Alternating = true);
     }
 
     // ---- paces ----
@@ -72,7 +73,7 @@ internal static partial class DoseGrammar
     {
         Amount("floor x <n>; floor <n> times", (p, c) => p.Floor(c.Numbers[0]));
         Amount(
-            $"go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& "
+            $"up and|& down; down|up|across|along|over the? {Hall} and|& back; go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& "
                 + $"back; down|up and|& back; up and|& down the? {Hall}?; the? length of the? {Hall} and|& "
                 + "back",
             (p, _) => p.Floor(2)
@@ -96,8 +97,10 @@ internal static partial class DoseGrammar
             (p, _) => (p.Each, p.TimeEach) = (true, p.Floor(1))
         );
         Amount("back", (p, _) => p.Floor(1), Place.LastBehindDose);
+        Amount("round|around the? hall|room|mat|mats|floor|gym|dojo|dojang x <n>", (p, c) => p.LapsOf(c.Numbers[0]));
+        Amount("twice|once round|around the? hall|room|mat|mats|floor|gym|dojo|dojang", (p, c) => p.LapsOf(2));
         Amount(
-            $"<n> laps|lap|circuits of|round|around? the? {Hall}?; laps <n>; x <n> laps",
+            $"<n> laps|lap|tours|circuits of|round|around? the? {Hall}?; laps <n>; x <n> laps",
             (p, c) => p.LapsOf(c.Numbers[0])
         );
     }
@@ -123,7 +126,7 @@ internal static partial class DoseGrammar
     {
         Rule("pairs with instructor", (p, _) => p.Pairs = p.InstructorMakesPair = true);
         Rule(
-            "in? a? pairs|pair|twos; in 2 s; with|w /? a|your|the? partner|partners; partner|pair|paired work|"
+            "in? a? pairs|pair|twos; in 2 s; with|w /? a|your|the? partner|partners; by two|twos|2; per two; partner|pair|paired work|"
                 + "drill; in partners; partner up; one holds|feeds pads|mitts|shields? ,? one|other|"
                 + "partner? kicks|punches|works|strikes|hits?; partners hold|holding|holds pads|mitts|"
                 + "shields?; partner count|counts; partner|partners",
@@ -146,6 +149,7 @@ internal static partial class DoseGrammar
                 + "partner each|every? round|set|time?",
             Remark
         );
+        Rule("holder|partner feeds|calls|leads|chooses|picks|attacks; one|he|she feeds; with feeder", (p, _) => p.Pairs = true, Place.BehindDose);
         Rule("one at a time; one by one; two at a time; rotate", Remark);
     }
 

@@ -78,7 +78,7 @@ internal static partial class DoseGrammar
         var isFigure =
             token.Kind is TokenKind.Number or TokenKind.Clock
             || DoseWords.NumberOf(token.Text) is not null
-            || token.Text is "half" or "a" or "left" or "right" or "l" or "r" or "lh" or "rh" or "lf" or "rf"
+            || token.Text is "half" or "a" or "couple" or "left" or "right" or "l" or "r" or "lh" or "rh" or "lf" or "rf"
             || (token.IsWord && PaceWords.Read(token.Text) is not null);
         if (named is null)
             return isFigure ? Open : [];
@@ -145,7 +145,7 @@ internal static partial class DoseGrammar
             (p, c) => p.Rest = c.Times[0],
             Place.BehindWords
         );
-        Rule("r <s>", (p, c) => p.Rest = c.Times[0], Place.BehindDose);
+        Rule("r <b>", (p, c) => p.Rest = c.Times[0], Place.BehindDose);
         Rule("no rest; without rest; no breaks?", (_, _) => { }, Place.BehindDose);
         Rule(
             "<s> to? change|changeover|move|rotate over|on|round|stations?; change|changing|changeover|rotate every|in|after? <s>",
@@ -199,7 +199,7 @@ internal static partial class DoseGrammar
         );
         Amount("tabata <s> / <s>; tabata <s> on <s> off", (p, c) => p.Tabata(c.Times[0], c.Times[1], 8));
         Amount(
-            "as many as you can|possible in|for|within? <t>; as many as you|they can in? <t>; max reps|effort? "
+            "as many as you|they? can|possible|poss in|for|within? <t>; as many as you|they can in? <t>; max reps|effort? "
                 + "in|for? <t>; maximum reps? in|for <t>; amrap in|for|-|:? <t>; <t> amrap; non stop for? "
                 + "<t>; nonstop for? <t>; <t> non stop; <t> nonstop; <t> max reps; how many in <t>; <t> as "
                 + "many as possible",
@@ -209,11 +209,15 @@ internal static partial class DoseGrammar
 
     private static void Times()
     {
+        // '12 sec each side' of a stretch that is held, '3 parts' of one that is shown
+        Rule("on|at the? 45|90|180", Remark);
+        Rule("for? <n> songs|song|tracks|track|breaths|breath|verses|claps|heartbeats", (p, _) => p.Unclear());
+        Rule("in <n> parts|steps|stages|moves|counts|pieces|phases|bits", Remark);
         Amount("for|in about|approx|~? <t>", (p, c) => p.TimeOf(c.Times[0], isOver: true));
         Amount("<t> rounds|round", (p, c) => p.TimeOf(c.Times[0]));
         Amount("<t> of", (p, c) => p.TimeOf(c.Times[0], isOver: true));
-        Amount("about|approx|~? <t>; hold|held for? <t>", (p, c) => p.TimeOf(c.Times[0]));
-        Amount("<t> each", (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0])));
+        Amount("about|approx|~? <t>; hold|held|holding for? <t>", (p, c) => p.TimeOf(c.Times[0]));
+        Amount("<t> each; hold|held|holding for? <t> each", (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0])));
         Amount("hold|held each for? <t>", (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0])));
         Amount("<lr> <noun>? <t>; <t> on? the? <lr> <noun>?", (p, c) => p.SidedTime(c.Times[0], c.Side), Place.NoName);
     }
@@ -234,6 +238,7 @@ internal static partial class DoseGrammar
             "<n> times|goes over?; repeat <n> times?; repeat x <n>; all of|that? x <n>",
             (p, c) => p.Times(c.Numbers[0])
         );
+        Amount("a <n>", (p, c) => p.Reps(c.Numbers[0]), Place.NoName);
         Amount("<n> reps|repetitions|total|in? total?", (p, c) => p.Reps(c.Numbers[0]));
         Amount("<n> x", (p, c) => p.Times(c.Numbers[0]));
         Amount("twice; twice over", (p, _) => p.Times(2), Place.BehindWords);
@@ -259,7 +264,7 @@ internal static partial class DoseGrammar
             Place.NoName
         );
         Amount(
-            "to the? count of <n>; count of <n>; to <n>; a? count to <n>; for a? count of <n>; one to <n>; 1 to <n>",
+            "to the? count of <n>; count of <n>; <n> count|counts; to <n>; a? count to <n>; for a? count of <n>; one to <n>; 1 to <n>",
             (p, c) => p.Counted(c.Numbers[^1])
         );
         Amount(

@@ -121,7 +121,7 @@ internal sealed partial class DoseParts
     {
         if (_passes is { } passes)
             return new FloorDose(Whole(passes, 1, Dose.MostRounds, "passes"), _pace);
-        if ((_laps ?? Laps) is { } laps && _steps.Count == 0 && _times.Count == 0 && !IsStations)
+        if ((_laps ?? Laps) is { } laps && OwnReps.Count == 0 && _steps.Count == 0 && _times.Count == 0 && !IsStations)
             return new LapsDose(Whole(laps, 1, Dose.MostRounds, "laps"));
         if (IsRuns && _steps.Count > 0)
             return new RunsDose(_steps[0].Reps, _steps[0].Pace ?? _pace);

@@ -62,6 +62,9 @@ internal sealed partial class DoseParts
     /// <summary>A count and a time were said of one thing; the time counts, and the line is marked.</summary>
     public bool IsDoubtful { get; private set; }
 
+    /// <summary>An amount was said in something that has no length: '10 breaths', '2 songs'.</summary>
+    public void Unclear() => Problems.Add(Say("That has no length of its own: write a time or how many."));
+
     /// <summary>The time goes for all that was named, over and over.</summary>
     public bool IsOver { get; private set; }
 
@@ -99,7 +102,7 @@ internal sealed partial class DoseParts
             : null;
 
     /// <summary>How often all that was named is done over: 'x4', '3 rounds'; null where that is not said.</summary>
-    public decimal? Over => _sets ?? _rounds;
+    public decimal? Over => _sets ?? _rounds ?? Laps;
 
     // ---- saying ----
 
@@ -151,6 +154,9 @@ internal sealed partial class DoseParts
     /// <summary>'x4': so many, or so often what was said before.</summary>
     public void Times(decimal times)
     {
+        // 'x5, switch legs, x5' is five on each
+        if (_hasChangedSide && _steps is [var only] && only.Reps == times)
+            return;
         if (_times.Count > 0)
             _rounds = times;
         else if (_passes is { } passes)
@@ -163,6 +169,10 @@ internal sealed partial class DoseParts
             _timesIsLast = true;
         }
     }
+
+    public void ChangesSide() => _hasChangedSide = PerSide = true;
+
+    private bool _hasChangedSide;
 
     public void Sets(decimal sets) => _sets = sets;
 

@@ -101,6 +101,7 @@ internal sealed class DosePattern
             "<n>" => Number(tokens, at, captured),
             "<t>" => Time(tokens, at, captured),
             "<s>" => Time(tokens, at, captured) is > 0 and var time ? time : BareSeconds(tokens, at, captured),
+            "<b>" => BareSeconds(tokens, at, captured),
             "<noun>" => SpokenWords.EachNouns.Contains(tokens[at].Text) ? 1 : 0,
             "<lr>" => LeftOrRight(tokens[at], captured),
             "<pace>" => PaceAt(tokens[at], captured),
@@ -167,6 +168,16 @@ internal sealed class DosePattern
                 ? 2
                 : 1;
         }
+        if (FractionOfMinute(tokens, at) is { } fraction)
+        {
+            captured.Times.Add(fraction);
+            return 4;
+        }
+        if (first.Text is "couple" or "a" && CoupleOfMinutes(tokens, at) is > 0 and var couple)
+        {
+            captured.Times.Add(120);
+            return couple;
+        }
         if (first.Text is "half" or "a" && MinuteInWords(tokens, at) is > 0 and var words)
         {
             captured.Times.Add(first.Text == "half" ? 30 : 60);
@@ -198,6 +209,29 @@ internal sealed class DosePattern
 
     /// <summary>'100m' are metres.</summary>
     private const int MostShortMinutes = 20;
+
+    /// <summary>'3/4 min'.</summary>
+    private static decimal? FractionOfMinute(List<Token> tokens, int at) =>
+        at + 3 < tokens.Count
+        && tokens[at] is { IsNumber: true, Value: 1 or 2 or 3 } part
+        && tokens[at + 1] is { Text: "/", Attached: true }
+        && tokens[at + 2] is { IsNumber: true, Value: 2 or 3 or 4 } whole
+        && part.Value < whole.Value
+        && DoseWords.Minutes.Contains(tokens[at + 3].Text)
+            ? part.Value * 60 / whole.Value
+            : null;
+
+    /// <summary>'a couple of minutes'.</summary>
+    private static int CoupleOfMinutes(List<Token> tokens, int at)
+    {
+        var end = tokens[at].Text == "a" ? at + 1 : at;
+        if (end >= tokens.Count || tokens[end].Text != "couple")
+            return 0;
+        end++;
+        if (end < tokens.Count && tokens[end].Text == "of")
+            end++;
+        return end < tokens.Count && DoseWords.Minutes.Contains(tokens[end].Text) ? end + 1 - at : 0;
+    }
 
     private static int MinuteInWords(List<Token> tokens, int at)
     {

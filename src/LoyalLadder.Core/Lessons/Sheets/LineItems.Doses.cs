@@ -19,8 +19,8 @@ internal sealed partial class LineItems
             return;
         }
         if (
-            clause.Shape(_tokens) == ClauseShape.Amount
-            && clause.Doses.First(d => d.IsAmount) is var amount
+            clause.Shape(_tokens) is ClauseShape.Amount or ClauseShape.Said
+            && clause.Doses.OrderBy(d => d.IsAmount ? 0 : 1).FirstOrDefault() is { } amount
             && Over(amount) is { } over
             && Repeat(over)
         )

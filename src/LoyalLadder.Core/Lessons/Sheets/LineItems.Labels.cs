@@ -101,6 +101,9 @@ internal sealed partial class LineItems
         return first is not null && _reader.Read($"{Words([first])} {family}").IsKnown ? family : null;
     }
 
+    /// <summary>'kicks', 'breakfalls': a family whose members may follow.</summary>
+    public static bool IsFamily(string word) => Families.ContainsKey(NameKey.Of(word));
+
     private static readonly Dictionary<string, string> Families = new()
     {
         ["breakfall"] = "breakfall",

@@ -16,7 +16,31 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     /// <summary>Longest content or remark that a line keeps.</summary>
     public const int LongestWords = 600;
 
+    private readonly TypedWords _words = new(vocabulary, DoseGrammar.Words);
+
+    /// <summary>The things to do in a line; words that were shortened or mistyped are written as they were meant.</summary>
     public List<LessonLine> Read(string text)
+    {
+        if (text.StartsWith('"'))
+            return ReadWords(text);
+        var tidy = _words.Tidy(text);
+        var lines = ReadWords(tidy);
+        if (Unknown(lines) == 0)
+            return lines;
+        var mended = _words.Mended(tidy, t => Unknown(ReadWords(t)));
+        return mended == tidy ? lines : ReadWords(mended);
+    }
+
+    /// <summary>How many words of some lines are not understood, a dose that cannot be counted as many.</summary>
+    private static int Unknown(List<LessonLine> lines) =>
+        lines.Sum(l =>
+            (l.Problem is null ? 0 : MuchUnknown)
+            + l.Moves.Elements.Where(e => e.Technique is null).Sum(e => e.Words.Split(' ').Length)
+        );
+
+    private const int MuchUnknown = 10;
+
+    private List<LessonLine> ReadWords(string text)
     {
         var (content, rest) = Quoted(text);
         var remark = "";
@@ -67,6 +91,7 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
 
     private List<LessonLine> Free(string text, string rest, Sequence<KitNeed> kit, string remark)
     {
+        rest = WithFamilyApart(rest);
         var tokens = Lexer.Lex(rest);
         var atoms = LineScan.Of(vocabulary, moves.Moves, tokens);
         if (IsOfTheDay(atoms, tokens))
@@ -88,6 +113,23 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
             return [new LessonLine { Content = Clip(text), Moves = moves.Read(Clip(text)) }];
         return SameBothSides(lines);
     }
+
+    /// <summary>'breakfalls back x6, side x6' is 'breakfalls: back x6, side x6'.</summary>
+    private string WithFamilyApart(string text)
+    {
+        if (FirstTwo().Match(text) is not { Success: true } match || !LineItems.IsFamily(match.Groups["family"].Value))
+            return text;
+        var (family, next) = (match.Groups["family"].Value, match.Groups["next"].Value);
+        return moves.Read($"{next} {family}") is { IsKnown: true, Counts.Count: 1 }
+            && FirstOf(moves.Read($"{next} {family}")) != FirstOf(moves.Read(family))
+            ? $"{family}: {text[(family.Length + 1)..]}"
+            : text;
+    }
+
+    private static Technique? FirstOf(Combination moves) => moves.Elements.FirstOrDefault()?.Technique;
+
+    [GeneratedRegex(@"^(?<family>\p{L}+s) (?<next>\p{L}+)\b", RegexOptions.CultureInvariant)]
+    private static partial Regex FirstTwo();
 
     /// <summary>'hips 8 each way, knees 8 each way, ankles …': among circles of the joints the knees circle too.</summary>
     private List<LineItem> Joints(List<LineItem> items)
@@ -210,12 +252,15 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     /// <summary>What was half understood and has no dose is a sentence: no move in it is one.</summary>
     private static Combination Sensible(Combination read, Dose? dose, string content)
     {
+        if (dose is not null || read.IsEmpty)
+            return read;
+        var words = NameKey.Words(content);
+        var first = content.Split(' ', 2)[0].ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
         var isSentence =
-            dose is null
-            && !read.IsKnown
-            && NameKey.Words(content).Count >= LeastSentence
-            && !content.Contains(',', StringComparison.Ordinal);
-        return isSentence && !read.IsEmpty
+            !read.IsKnown && words.Count >= LeastSentence && !content.Contains(',', StringComparison.Ordinal)
+            || words.Count >= LeastTalk && read.BeatCount * MostWordsOfMove < words.Count
+            || words.Count >= LeastSentence - 1 && SpokenWords.CueVerbs.Contains(first);
+        return isSentence
             ? Combination.Of([new Count([new Beat([new Element(null, Side.None) { Words = content }])])])
             : read;
     }
@@ -227,7 +272,9 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         return dash > 0 && !moves.Read(content).IsKnown && moves.Read(content[..dash]).IsKnown ? dash : null;
     }
 
-    private const int LeastSentence = 4;
+    private const int LeastSentence = 4,
+        LeastTalk = 7,
+        MostWordsOfMove = 4;
 
     private static string Clip(string words) => words.Length <= LongestWords ? words : words[..LongestWords];
 

@@ -35,6 +35,15 @@ internal sealed partial class LineScan
         };
         if (!fits || IsCutShort(at, end) || (rule.IsAmount && end == at + 1 && !CountsInWords(at)))
             return false;
+        // 'alternating knees': the knees are what is done, where nothing was named before
+        if (
+            end > at + 1
+            && SpokenWords.EachNouns.Contains(_tokens[end - 1].Text)
+            && _tokens[at].Text is "alternating" or "alternate" or "alt"
+            && !_moves.One(_keys, end - 1).IsNone
+            && !_atoms.Exists(a => a.Kind == AtomKind.Name)
+        )
+            return false;
         for (var i = at + 1; i < end; i++)
             if (
                 _tokens[i].IsWord
@@ -77,6 +86,15 @@ internal sealed partial class LineScan
             && next.IsWord
             && DoseWords.IsUnit(next.Text)
             && (next.Attached || next.Text.Length > 1)
+        )
+            return true;
+        // 'left 3 x 1 min' are rounds, not three on the left
+        if (
+            _tokens[end - 1].IsNumber
+            && _tokens[at].IsWord
+            && next.Text == "x"
+            && end + 1 < _tokens.Count
+            && _tokens[end + 1].IsNumber
         )
             return true;
         if (

@@ -104,16 +104,40 @@ internal sealed partial class LineScan
         if (Figures(at) is > 0 and var figures)
             return new Atom(AtomKind.Name, at, at + figures);
         if (IsFormKind(at))
-            return new Atom(AtomKind.Name, at, at + 1);
+            return new Atom(AtomKind.Name, at, at + 1 + NumberOfForm(at + 1));
         var name = _moves.One(_keys, at);
         var dose = Dose(at);
         if (dose is not null && dose.To - at >= name.Used)
             return dose.Rule!.Say == DoseGrammar.Remark ? dose with { Kind = AtomKind.Word } : dose;
-        if (!name.IsNone && IsWhere(at, name))
+        if (!name.IsNone && (IsDenied(at) || IsWhere(at, name)))
             return new Atom(AtomKind.Word, at, at + name.Used);
         if (!name.IsNone)
             return new Atom(AtomKind.Name, at, Math.Min(at + name.Used, to));
         return new Atom(IsJoint(at) ? AtomKind.Joint : AtomKind.Word, at, at + 1);
+    }
+
+    /// <summary>'no touching down', 'without the elbow', 'don't kick': what is named is not done.</summary>
+    private bool IsDenied(int at)
+    {
+        var before = at - 1;
+        while (before >= 0 && SpokenWords.Determiners.Contains(_tokens[before].Text) && _tokens[before].Text != "no")
+            before--;
+        return before >= 0 && SpokenWords.Negations.Contains(_tokens[before].Text) && !(before + 1 < _tokens.Count && _tokens[before + 1].IsNumber);
+    }
+
+    /// <summary>'taegeuk 3', 'pattern no 2': a number that is no amount is which of the forms it is.</summary>
+    private int NumberOfForm(int at)
+    {
+        var skip = at < _tokens.Count && _tokens[at].Text is "no" or "nr" or "number" ? 1 : 0;
+        if (at + skip >= _tokens.Count || _tokens[at + skip] is not { IsNumber: true, Value: >= 1 and <= 30 })
+            return 0;
+        var behind = at + skip + 1 < _tokens.Count ? _tokens[at + skip + 1] : default;
+        var isAmount =
+            behind is { Attached: true, Kind: not TokenKind.Symbol }
+            || behind.Text is "times" or "reps" or "x" && behind.Attached
+            || behind.Text is "times" or "reps" or "each" or "per" or "rounds" or "sets" or "goes" or "of" or "/"
+            || (behind.Text is { } unit && DoseWords.IsUnit(unit));
+        return isAmount ? 0 : skip + 1;
     }
 
     private bool IsFormKind(int at) => SpokenWords.IsForm(_keys, at);
@@ -144,6 +168,7 @@ internal sealed partial class LineScan
         )
             return false;
         return technique.Id == "clinch-hold"
+            || technique.IsTimedRound
             || technique.Family is TechniqueFamily.Stance or TechniqueFamily.Breath or TechniqueFamily.Mobility
             || technique
                 is {

@@ -1,0 +1,166 @@
+using System.Collections.Frozen;
+using System.Text;
+using System.Text.RegularExpressions;
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
+using LoyalLadder.Core.Words;
+
+namespace LoyalLadder.Core.Speech;
+
+/// <summary>
+/// Words as they were meant: minutes and seconds behind their signs, usual shortenings, and slips of the fingers. What is put
+/// right is written back, so that a sheet shows 'front kick' where 'front kik' was typed.
+/// </summary>
+internal sealed partial class TypedWords
+{
+    /// <summary>Words that are tried for one that nobody knows.</summary>
+    private const int MostTries = 5;
+
+    /// <summary>A line with more unknown words is another language, not mistyped.</summary>
+    private const int MostUnknown = 6;
+
+    private readonly Vocabulary _vocabulary;
+    private readonly FrozenDictionary<string, double> _lexicon;
+    private readonly ILookup<char, string> _byLetter;
+
+    public TypedWords(Vocabulary vocabulary, IEnumerable<string> doseWords)
+    {
+        _vocabulary = vocabulary;
+        var lexicon = new Dictionary<string, double>(StringComparer.Ordinal);
+        foreach (var word in doseWords.Concat(SpokenWords.Everything).Concat(CommonWords.All))
+            lexicon.TryAdd(word, 0);
+        foreach (var technique in vocabulary.Catalogue.All)
+            foreach (var (school, names) in technique.Names)
+                foreach (var word in names.SelectMany(Written))
+                {
+                    var cost = school is NamingSchool.Generic || school == vocabulary.Naming ? 0.1 : CostElsewhere;
+                    lexicon[word] = Math.Min(cost, lexicon.GetValueOrDefault(word, cost));
+                }
+        _lexicon = lexicon.Where(w => w.Key.Length > 0).ToFrozenDictionary(StringComparer.Ordinal);
+        _byLetter = _lexicon.Keys.ToLookup(w => w[0]);
+    }
+
+    /// <summary>The words of a name, and each in the plural.</summary>
+    private static IEnumerable<string> Written(string name) =>
+        LettersOf().Matches(name.ToLowerInvariant()).Select(m => m.Value).SelectMany(w => new[] { w, w + "s" });
+
+    /// <summary>A line with signs and shortenings written out.</summary>
+    public string Tidy(string text)
+    {
+        var plain = HalfNumber().Replace(text, "$1.$2");
+        plain = TwoStrokes().Replace(plain, " sec");
+        plain = OneStroke().Replace(plain, " min");
+        plain = BareSeconds().Replace(plain, "$1s");
+        if (plain.Count(c => c == '"') % 2 == 1)
+            plain = Inches().Replace(plain, " sec");
+        plain = Hours().Replace(plain, m => $"{(int.Parse(m.Groups[1].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) * 60) + (m.Groups[2].Success ? int.Parse(m.Groups[2].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) : 0)} min");
+        return Word().Replace(plain, m => WrittenOut(m.Value) ?? m.Value);
+    }
+
+    private string? WrittenOut(string word)
+    {
+        var typed = word.ToLowerInvariant();
+        if (Shortenings.Of(typed) is not { } means)
+            return null;
+        if (Shortenings.IsJoint(typed))
+            return means;
+        var key = NameKey.Of(typed);
+        return _vocabulary.Catalogue.IsWord(key) || _vocabulary.Words.ContainsKey(key) ? null : means;
+    }
+
+    public bool IsKnown(string word)
+    {
+        var typed = word.ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
+        return typed.Length < 3
+            || typed.Any(char.IsDigit)
+            || _lexicon.TryGetValue(typed, out var cost) && cost < CostElsewhere
+            || SpokenWords.IsSpoken(typed)
+            || _vocabulary.Words.Keys.Any(k => k.Contains(NameKey.Of(typed), StringComparison.Ordinal));
+    }
+
+    /// <summary>
+    /// The line with slips put right, where that makes it better understood: words are taken one after the other, each becomes
+    /// the nearest known word with which least stays unknown.
+    /// </summary>
+    /// <param name="text">The line, tidied.</param>
+    /// <param name="unknown">How much of a line is not understood; 0 for nothing.</param>
+    public string Mended(string text, Func<string, int> unknown)
+    {
+        var strange = Word().Matches(text).Select(m => m.Value).Where(w => !IsKnown(w)).Distinct(StringComparer.OrdinalIgnoreCase).ToList();
+        if (strange.Count is 0 or > MostUnknown)
+            return text;
+        var left = unknown(text);
+        foreach (var word in strange)
+        {
+            if (left == 0)
+                break;
+            var best = text;
+            foreach (var (meant, cost) in Near(word))
+            {
+                // several strange words are rather another language than as many slips
+                if (cost > MostAmongOthers && strange.Count > 1)
+                    continue;
+                var tried = Replaced(text, word, meant);
+                var less = unknown(tried);
+                if (less < left && (less == 0 || cost <= MostAmongOthers))
+                    (best, left) = (tried, less);
+            }
+            text = best;
+        }
+        return text;
+    }
+
+    /// <summary>A word of another naming than the reader's own.</summary>
+    private const double CostElsewhere = 0.6;
+
+    private static string Replaced(string text, string word, string meant) =>
+        Regex.Replace(text, $@"(?<![\p{{L}}]){Regex.Escape(word)}(?![\p{{L}}])", meant, RegexOptions.CultureInvariant);
+
+    /// <summary>Known words near to a strange one, the nearest first.</summary>
+    private IEnumerable<(string Word, double Cost)> Near(string word)
+    {
+        var typed = word.ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
+        if (typed.Length > LongestWord)
+            return [];
+        return _byLetter[typed[0]]
+            .Concat(typed.Length > 5 ? _lexicon.Keys.Where(k => k[0] != typed[0] && Math.Abs(k.Length - typed.Length) <= 1) : [])
+            .Select(known => (Word: known, Cost: Spelling.Cost(typed, known) + _lexicon[known]))
+            .Where(w => w.Cost is not null)
+            .OrderBy(w => w.Cost)
+            .ThenBy(w => Math.Abs(w.Word.Length - typed.Length))
+            .ThenBy(w => w.Word, StringComparer.Ordinal)
+            .Take(MostTries)
+            .Select(w => (w.Word, w.Cost!.Value));
+    }
+
+    private const int LongestWord = 24;
+
+    /// <summary>What a slip may cost in a line in which other words are strange as well.</summary>
+    private const double MostAmongOthers = 1.15;
+
+    [GeneratedRegex(@"\p{L}+", RegexOptions.CultureInvariant)]
+    private static partial Regex LettersOf();
+
+    [GeneratedRegex(@"(?<![\p{L}\d#'/-])\p{L}+(?:/\p{L}+)?(?:'\p{L}+)?(?![\p{L}\d'])", RegexOptions.CultureInvariant)]
+    private static partial Regex Word();
+
+    /// <summary>'1,5 min' is one and a half.</summary>
+    [GeneratedRegex(@"(?<![\d,])(\d),(5|25|75)(?=\s*(?:m|min|mins|minutes?|')(?![\p{L}]))", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex HalfNumber();
+
+    [GeneratedRegex(@"(?<=\d)\s?''", RegexOptions.CultureInvariant)]
+    private static partial Regex TwoStrokes();
+
+    [GeneratedRegex(@"(?<=\d)'(?![\p{L}\d'])", RegexOptions.CultureInvariant)]
+    private static partial Regex OneStroke();
+
+    [GeneratedRegex("(?<=\\d)\"(?![\\p{L}\\d])", RegexOptions.CultureInvariant)]
+    private static partial Regex Inches();
+
+    /// <summary>':45' without minutes before it.</summary>
+    [GeneratedRegex(@"(?<![\d\p{L}]):(\d{2})(?![\d:])", RegexOptions.CultureInvariant)]
+    private static partial Regex BareSeconds();
+
+    [GeneratedRegex(@"(?<![\d.,:])([1-3])\s?h(?:\s?([0-5]\d))?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex Hours();
+}

@@ -99,7 +99,7 @@ internal static class LayoutScore
         return model;
     }
 
-    private const double Shrink = 0.02,
+    private const double Shrink = 0.03,
         Step = 0.2;
 
     /// <summary>How the likelihood of the right labels rises with each weight.</summary>

@@ -38,6 +38,10 @@ public static partial class LineForms
             all.Add($"level {levels[i]} said {Said(looks[i])}");
             if (i > 0)
                 all.Add($"level {levels[i - 1]} to {levels[i]}");
+            if (own.Contains("part before work"))
+                all.Add($"part before work {levels[i]}");
+            if (i + 1 < page.Count)
+                all.Add($"before mark {page[i + 1].Mark}{(page[i + 1].Mark == page[i].Mark ? " too" : "")}");
             if (i + 1 < page.Count)
                 all.Add($"level {levels[i]} before {levels[i + 1]}");
             all.Add($"at {Place(i, page.Count)}");
@@ -148,6 +152,8 @@ public static partial class LineForms
         Add(isPart, "part");
         Add(isPart && words.Length <= 5, "short part");
         Add(SegmentKinds.IsHeading(name.Name), "heads");
+        Add(SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other, "part first");
+        Add(SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other && line.Mark == LineMark.None, "part first, unmarked");
         Add(isPart && !look.HasDose, "part, no dose");
         Add(isPart && EndsInMinutes().IsMatch(text), "part, minutes behind");
         Add(EndsInMinutes().IsMatch(text) && look.Moves == 0, "minutes behind, no move");

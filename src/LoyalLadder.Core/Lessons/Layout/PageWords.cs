@@ -37,6 +37,10 @@ public static partial class PageWords
     /// <summary>What stands above is done again, or so too: 'same again', 'ditto', 'likewise', 'as last week'.</summary>
     public static bool RefersBack(string words) => Again().IsMatch(words);
 
+    /// <summary>A line without the words that refer to the one above: what is other than there.</summary>
+    public static string WithoutReference(string words) =>
+        Blanks().Replace(Reference().Replace(words, " "), " ").Trim(' ', ',', ':', '-', '+', '.', ';');
+
     public static bool SumsUp(string words) => Total().IsMatch(words);
 
     private const RegexOptions Plainly = RegexOptions.IgnoreCase | RegexOptions.CultureInvariant;
@@ -79,6 +83,12 @@ public static partial class PageWords
 
     [GeneratedRegex(@"\b(?:same|ditto|likewise|idem|again|as\s+(?:last|above|before|the)|repeat|too|the\s+same)\b|\bdo\.$", Plainly)]
     private static partial Regex Again();
+
+    [GeneratedRegex(@"\b(?:(?:the\s+)?same(?:\s+(?:again|thing|way|as\s+(?:above|before|last\s+\w+|the\s+\w+)|with|but))?|ditto|likewise|idem|and\s+again|again|repeat|as\s+(?:above|before)|too)\b", Plainly)]
+    private static partial Regex Reference();
+
+    [GeneratedRegex(@"\s+", RegexOptions.CultureInvariant)]
+    private static partial Regex Blanks();
 
     [GeneratedRegex(@"^\W*(?:total|sum|all\s+in\s+all|end|\(end\)|home\s+time)\b", Plainly)]
     private static partial Regex Total();

@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Layout;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
 
@@ -136,7 +138,11 @@ public sealed partial class SheetReader
             ClosePart();
             var below = next is null ? null : Plain(next.Line, next.Line.Text);
             var typed = Plain(line, $"## {line.Text}");
-            if (heading.Work.Length == 0 && TakeCircuitAbove(typed, below))
+            if (
+                heading.Work.Length == 0
+                && CircuitCall.Read($"{heading.Name} {heading.Said}") is { IsCircuit: true, Times: not null }
+                && TakeCircuitAbove(typed, below)
+            )
                 return;
             AddSegment(typed, below, heading.Name, heading.Said);
             var entry = _entries.FindLastIndex(e => e.Entry is Segment);
@@ -153,16 +159,18 @@ public sealed partial class SheetReader
         /// </summary>
         private void ClosePart()
         {
-            if (_part is not { Minutes: { } minutes } part)
-            {
-                ShareRounds();
+            if (_part is not { } part)
                 return;
-            }
             _part = null;
-            var open = Enumerable.Range(part.Start, _entries.Count - part.Start).Where(i => _entries[i].Entry is LessonLine).ToList();
-            if (open.Count == 0 || open.Exists(i => _entries[i].Entry is LessonLine { Dose: not null } or LessonLine { Problem: not null }))
+            var lines = Enumerable.Range(part.Start, _entries.Count - part.Start).Where(i => _entries[i].Entry is LessonLine).ToList();
+            ShareRounds(lines);
+            if (part.Minutes is not { } minutes)
                 return;
-            var each = Math.Max(1, minutes * 60 / open.Count / Step) * Step;
+            var open = lines.FindAll(i => _entries[i].Entry is LessonLine { Dose: null, Problem: null });
+            var left = (minutes * 60) - lines.Sum(i => LessonClock.WorkSeconds((LessonLine)_entries[i].Entry, Usual));
+            if (open.Count == 0 || left / open.Count < Step)
+                return;
+            var each = left / open.Count / Step * Step;
             foreach (var i in open)
                 _entries[i] = (((LessonLine)_entries[i].Entry) with { Dose = new TimedDose(each) }, _entries[i].Line);
         }
@@ -170,14 +178,62 @@ public sealed partial class SheetReader
         /// <summary>Shares of a part are told in steps of so many seconds.</summary>
         private const int Step = 15;
 
-        private void ShareRounds() => _part = null;
+        /// <summary>What lines need is estimated for a class of a usual size where the sheet does not say.</summary>
+        private static LessonSetting Usual { get; } =
+            new()
+            {
+                Band = AgeBand.Adults,
+                Heads = 12,
+                Minutes = 60,
+            };
+
+        /// <summary>'Bags, 7 rounds x 2 min' over seven lines is a round for each of them.</summary>
+        private void ShareRounds(List<int> lines)
+        {
+            if (_segment.Said.Dose is not TimedDose { Rounds: > 1 } said)
+                return;
+            var taken = lines.FindAll(i =>
+                _entries[i].Entry is LessonLine { Dose: TimedDose dose } && dose.Rounds == said.Rounds && dose.Seconds == said.Seconds
+            );
+            if (taken.Count != said.Rounds)
+                return;
+            foreach (var i in taken)
+            {
+                var line = (LessonLine)_entries[i].Entry;
+                _entries[i] = (line with { Dose = ((TimedDose)line.Dose!) with { Rounds = 1, Rest = 0 } }, _entries[i].Line);
+            }
+        }
 
         private void TakeWork(TypedLine line, LaidLine? next)
         {
             var below = next is null ? null : Plain(next.Line, next.Line.Text);
             if (TakeCircuitAbove(line, below) || TakeCircuitBelow(line))
                 return;
-            TakeLine(line);
+            if (!TakeAgain(line))
+                TakeLine(line);
+        }
+
+        /// <summary>'same again left', 'Round kick, likewise', 'ditto': what and how much stand in the line above.</summary>
+        private bool TakeAgain(TypedLine line)
+        {
+            if (!PageWords.RefersBack(line.Text) || _entries.FindLast(e => e.Entry is LessonLine).Entry is not LessonLine { Problem: null } above)
+                return false;
+            if (above.Dose is null || Things(line.Text).TrueForAll(t => t is { IsUnderstood: true, Dose: not null }))
+                return false;
+            var rest = PageWords.WithoutReference(line.Text);
+            var things = rest.Length == 0 ? [] : Things(rest);
+            if (things.Exists(t => t.Problem is not null))
+                return false;
+            var isNamed = things.Exists(t => t.Moves.Elements.Any(e => e.Technique is not null));
+            if (!isNamed)
+            {
+                var dose = things.Select(t => t.Dose).FirstOrDefault(d => d is not null) ?? above.Dose;
+                Add(above with { Dose = dose, Remark = rest.Length == 0 ? null : Clip(rest), Versions = [] }, line.Number);
+                return true;
+            }
+            foreach (var thing in things)
+                Add(thing.Dose is null ? thing with { Dose = above.Dose, Kit = thing.Kit.IsEmpty ? above.Kit : thing.Kit } : thing, line.Number);
+            return true;
         }
 
         /// <summary>What one group or several do in place of the line above.</summary>

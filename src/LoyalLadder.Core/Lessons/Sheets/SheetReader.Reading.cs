@@ -221,11 +221,21 @@ public sealed partial class SheetReader
         private Inherited SaidOf(string words) =>
             Inherited.Read(words) with
             {
-                Dose = reader._lines.Read($"\"-\" {words.Replace('"', ' ')}")
-                    is [{ Problem: null, Dose: SoloDose dose }]
-                    ? dose
-                    : null,
+                Dose = DoseOf(words) ?? DoseOf(string.Join(", ", words.Split(',').Where(IsAmount))),
             };
+
+        private SoloDose? DoseOf(string words) =>
+            words.Any(char.IsAsciiDigit)
+            && reader._lines.Read($"\"-\" {words.Replace('"', ' ')}") is [{ Problem: null, Dose: SoloDose dose, Remark: null }]
+                ? dose
+                : null;
+
+        /// <summary>A piece that says nothing but how much: '7 rounds x 2 min', and not '2 persons on 1 bag'.</summary>
+        private static bool IsAmount(string piece) =>
+            piece.Any(char.IsAsciiDigit)
+            && NameKey.Words(piece).TrueForAll(w => w.Any(char.IsAsciiDigit) || AmountWords.Contains(w));
+
+        private static readonly HashSet<string> AmountWords = [.. DoseGrammar.Words.Concat(["min", "mins", "minutes", "sec", "secs", "seconds", "s", "m"]).SelectMany(NameKey.Words)];
 
         private static bool Capitals(string words) => words.Any(char.IsLetter) && !words.Any(char.IsLower);
 

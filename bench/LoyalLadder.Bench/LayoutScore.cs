@@ -48,6 +48,10 @@ internal sealed record LabelledSheet(int Id, string Text, string[] Labels)
                 }),
         ];
 
+    /// <summary>Some of its lines.</summary>
+    public LabelledSheet Piece(int from, int to) =>
+        new(Id, string.Join('\n', Text.Split('\n')[from..to]), Labels[from..to]);
+
     public LineLabel LabelOf(int number) =>
         Labels[number - 1] switch
         {
@@ -64,7 +68,7 @@ internal sealed record LabelledSheet(int Id, string Text, string[] Labels)
 /// <summary>Learns what lines of a page are for, and scores it on sheets that were held back.</summary>
 internal static class LayoutScore
 {
-    private const int Rounds = 30;
+    private const int Rounds = 14;
 
     private sealed record Page(
         LabelledSheet Sheet,
@@ -75,15 +79,40 @@ internal static class LayoutScore
     );
 
     public static LayoutModel Train(IReadOnlyList<LabelledSheet> sheets, SheetReader reader) =>
-        Train(sheets.Select(s => PageOf(s, reader)).ToList());
+        Train([.. sheets.SelectMany(s => Pieces(s)).Select(s => PageOf(s, reader))]);
+
+    /// <summary>A sheet as it stands, without what stands above its lesson, and part by part: people paste pieces as well.</summary>
+    private static IEnumerable<LabelledSheet> Pieces(LabelledSheet sheet)
+    {
+        yield return sheet;
+        var lines = sheet.Text.Split('\n');
+        var first = Array.FindIndex(sheet.Labels, l => l is not "N" and not "");
+        if (first > 0)
+            yield return sheet.Piece(first, lines.Length);
+        for (var at = first; at >= 0 && at < lines.Length; )
+        {
+            var end = at + 1;
+            while (end < lines.Length && sheet.Labels[end] is not ("H" or "HW"))
+                end++;
+            if (end - at >= LeastPiece)
+                yield return sheet.Piece(at, end);
+            at = end;
+        }
+    }
+
+    private const int LeastPiece = 4;
+
 
     /// <summary>A conditional random field over the lines of a page, by seeded stochastic ascent with shrinking steps.</summary>
     private static LayoutModel Train(List<Page> pages)
     {
         var model = new LayoutModel();
         var sizes = new LayoutModel();
+        var sums = new LayoutModel();
         var random = new Random(1);
+        var counted = 0;
         for (var round = 0; round < Rounds; round++)
+        {
             foreach (var page in pages.OrderBy(_ => random.Next()).ToList())
                 foreach (var (feature, slope) in Slopes(model, page))
                 {
@@ -96,10 +125,21 @@ internal static class LayoutScore
                         weights[l] += Step * g / Math.Sqrt(size[l] + 1e-6);
                     }
                 }
-        return model;
+            // the mean of the later rounds is steadier than the last of them
+            if (round < Rounds / 2)
+                continue;
+            counted++;
+            foreach (var feature in model.Features.ToList())
+                for (var l = 0; l < LayoutModel.Labels; l++)
+                    sums.Weights(feature)[l] += model.Weights(feature)[l];
+        }
+        foreach (var feature in sums.Features.ToList())
+            for (var l = 0; l < LayoutModel.Labels; l++)
+                sums.Weights(feature)[l] /= counted;
+        return sums;
     }
 
-    private const double Shrink = 0.03,
+    private const double Shrink = 0.1,
         Step = 0.2;
 
     /// <summary>How the likelihood of the right labels rises with each weight.</summary>
@@ -151,7 +191,7 @@ internal static class LayoutScore
             lines,
             LineForms.Of(lines, [.. lines.Select(reader.Look)]),
             [.. lines.Select(l => sheet.LabelOf(l.Number))],
-            [.. lines.Select(l => rows.TryGetValue(l.Number, out var row) ? row?.Label : SheetLayout.Given(l))]
+            SheetLayout.Given(lines, rows)
         );
     }
 
@@ -165,12 +205,13 @@ internal static class LayoutScore
     )
     {
         var pages = sheets.Select(s => PageOf(s, reader)).ToList();
-        var extra = more.Select(s => PageOf(s, reader)).ToList();
+        var extra = more.SelectMany(Pieces).Select(s => PageOf(s, reader)).ToList();
         var (right, all, coarse) = (0, 0, 0);
         for (var fold = 0; fold < folds; fold++)
         {
             var held = pages.Where((_, i) => i * folds / pages.Count == fold).ToList();
-            var model = Train([.. pages.Except(held), .. extra]);
+            var learned = sheets.Where((_, i) => i * folds / pages.Count != fold).SelectMany(Pieces).Select(s => PageOf(s, reader));
+            var model = Train([.. learned, .. extra]);
             foreach (var page in held)
             {
                 var guess = model.Best(page.Forms, page.Given);

@@ -18,6 +18,14 @@ if (args is ["speech", .. var speech])
 if (args is ["layout", var sheets, .. var weights])
     return Scores.Layout(sheets, weights);
 
+// how many changed lines read the same: … -- changed FILE…
+if (args is ["changed", .. var changed])
+    return Scores.Changed(changed);
+
+// how a sheet is read, line by line: … -- show FILE
+if (args is ["show", var shown])
+    return Scores.Show(shown);
+
 // how combinations are judged: … -- movement FILE…
 if (args is ["movement", .. var movement])
     return Scores.Movement(movement);

@@ -31,6 +31,21 @@ public static class Scores
         return 0;
     }
 
+    /// <summary>How many changed lines read the same.</summary>
+    public static int Changed(string[] files)
+    {
+        var (same, all) = SpeechScore.Changed(files.SelectMany(File.ReadLines), new SheetReader(Words), 10_000, Console.WriteLine);
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"changed lines read the same {same} of {all} ({100.0 * same / all:0.0} %)"));
+        return 0;
+    }
+
+    /// <summary>How a sheet is read, line by line.</summary>
+    public static int Show(string file)
+    {
+        LoyalLadder.Bench.Show.Sheet(file, new SheetReader(Words));
+        return 0;
+    }
+
     /// <summary>What lines of a page are for: cross-validated, and learned anew into a file where one is named.</summary>
     public static int Layout(string file, string[] weights)
     {

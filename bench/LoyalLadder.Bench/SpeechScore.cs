@@ -54,6 +54,46 @@ public sealed class SpeechScore
         return score;
     }
 
+    /// <summary>
+    /// How many lines of a corpus read the same after changes that change nothing; each line is changed in one way at a time, or in
+    /// two. Prints the shares by kind of change, and some that were read otherwise.
+    /// </summary>
+    public static (int Same, int All) Changed(IEnumerable<string> corpus, SheetReader reader, int count, Action<string>? told = null)
+    {
+        var lines = corpus
+            .Where(l => l.Trim().Length > 0)
+            .Select(l =>
+            {
+                using var json = JsonDocument.Parse(l);
+                return json.RootElement.GetProperty("line").GetString()!;
+            })
+            .ToList();
+        var random = new Random(11);
+        var byKind = new SortedDictionary<string, (int Same, int All)>(StringComparer.Ordinal);
+        var (same, all) = (0, 0);
+        for (var tries = 0; all < count && tries < count * 20; tries++)
+        {
+            var line = lines[random.Next(lines.Count)];
+            var (kind, change) = ChangedLines.All[random.Next(ChangedLines.All.Count)];
+            var changed = change(line, random);
+            if (changed == line)
+                continue;
+            var (before, after) = (Items(line), Items(changed));
+            var isSame = before.SequenceEqual(after);
+            all++;
+            same += isSame ? 1 : 0;
+            var so = byKind.GetValueOrDefault(kind);
+            byKind[kind] = (so.Same + (isSame ? 1 : 0), so.All + 1);
+            if (!isSame)
+                told?.Invoke($"{kind}: {changed}\n    {string.Join("; ", before)}\n    {string.Join("; ", after)}");
+        }
+        foreach (var (kind, (good, of)) in byKind)
+            told?.Invoke(string.Create(System.Globalization.CultureInfo.InvariantCulture, $"= {kind, -12} {good} of {of} ({100.0 * good / of:0.0} %)"));
+        return (same, all);
+
+        List<Item> Items(string text) => [.. reader.Read(text).Plan.Lines.Select(ItemOf)];
+    }
+
     private void Take(string json)
     {
         using var document = JsonDocument.Parse(json);
@@ -85,7 +125,7 @@ public sealed class SpeechScore
             .. items
                 .EnumerateArray()
                 .Select(i => new Item(
-                    string.Join(" + ", i.GetProperty("moves").EnumerateArray().Select(m => m.GetString()!.Replace("weave", "duck", StringComparison.Ordinal))),
+                    string.Join(" + ", i.GetProperty("moves").EnumerateArray().Select(m => m.GetString())),
                     i.GetProperty("dose").GetString() is { } dose ? Plain(DoseOf(dose)) : null,
                     i.TryGetProperty("unknown", out var unknown) && unknown.GetBoolean()
                 )),
@@ -112,8 +152,7 @@ public sealed class SpeechScore
         var side =
             element.IsSideSaid && element.Side != Side.None ? element.Side.ToString().ToLowerInvariant() + " " : "";
         var level = element.Level is { } said ? $" ({said.ToString().ToLowerInvariant()})" : "";
-        // the corpora are older than the weave
-        var id = element.Technique!.Id == "weave" ? "duck" : element.Technique.Id;
+        var id = element.Technique!.Id;
         return $"{side}{id}{level}";
     }
 }

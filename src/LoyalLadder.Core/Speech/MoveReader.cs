@@ -25,14 +25,14 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
             return written;
         if (StoredNumber().Match(words) is { Success: true } number)
             return Numbered(number.Value, words[number.Length..]);
-        var said = Spoken(words);
-        // what the catalogue knows is never shadowed by the name of something stored
+        var key = vocabulary.Named.Count == 0 ? "" : NameKey.Of(words);
+        // what the catalogue calls so is never shadowed by the name of something stored
         return
-            !said.IsKnown
-            && vocabulary.Named.TryGetValue(NameKey.Of(words), out var named)
+            vocabulary.Named.TryGetValue(key, out var named)
+            && Named(words) is null
             && vocabulary.Call(named) is { } call
             ? Whole(call)
-            : said;
+            : Spoken(words);
     }
 
     /// <summary>The technique that a name means to this reader, or null when nobody or several know it.</summary>

@@ -13,7 +13,14 @@ internal sealed partial class SpeechReader
             || SpokenWords.Adjectives.Contains(word)
             || SpokenWords.Determiners.Contains(word)
             || SpokenWords.About.Contains(word)
+            || CommonWords.All.Contains(word) && HasMove(from, to)
         );
+
+    private bool? _hasMoves;
+
+    /// <summary>Ordinary words are about the moves that are named beside them; where no move is, they may be something to do.</summary>
+    private bool HasMove(int from, int to) =>
+        Enumerable.Range(from, to - from).Any(IsNameAt) || (_hasMoves ??= Enumerable.Range(0, _tokens.Count).Any(IsNameAt));
 
     /// <summary>One word of manner may be half of a name that nobody knows ('elbow pulls'); two in a row are how: 'top to toe'.</summary>
     private bool IsMannerRun(int at, int from, int to)

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Text;
 using System.Text.RegularExpressions;
@@ -20,13 +21,17 @@ internal sealed partial class TypedWords
     private const int MostUnknown = 6;
 
     private readonly Vocabulary _vocabulary;
+    private readonly FrozenSet<string> _amounts;
     private readonly FrozenDictionary<string, double> _lexicon;
-    private readonly ILookup<char, string> _byLetter;
+    private readonly ILookup<(char First, int Length), string> _byLetter;
+    private readonly ILookup<int, string> _byLength;
+    private readonly ConcurrentDictionary<string, IReadOnlyList<(string Word, double Cost)>> _near = new(StringComparer.Ordinal);
 
-    public TypedWords(Vocabulary vocabulary, IEnumerable<string> doseWords)
+    public TypedWords(Vocabulary vocabulary, IReadOnlyCollection<string> doseWords)
     {
         _vocabulary = vocabulary;
         var lexicon = new Dictionary<string, double>(StringComparer.Ordinal);
+        _amounts = doseWords.Where(w => w.Length >= LeastAmount && w.All(char.IsLetter)).ToFrozenSet(StringComparer.Ordinal);
         foreach (var word in doseWords.Concat(SpokenWords.Everything).Concat(CommonWords.All))
             lexicon.TryAdd(word, 0);
         foreach (var technique in vocabulary.Catalogue.All)
@@ -37,7 +42,8 @@ internal sealed partial class TypedWords
                     lexicon[word] = Math.Min(cost, lexicon.GetValueOrDefault(word, cost));
                 }
         _lexicon = lexicon.Where(w => w.Key.Length > 0).ToFrozenDictionary(StringComparer.Ordinal);
-        _byLetter = _lexicon.Keys.ToLookup(w => w[0]);
+        _byLetter = _lexicon.Keys.ToLookup(w => (w[0], w.Length));
+        _byLength = _lexicon.Keys.ToLookup(w => w.Length);
     }
 
     /// <summary>The words of a name, and each in the plural.</summary>
@@ -54,7 +60,7 @@ internal sealed partial class TypedWords
         if (plain.Count(c => c == '"') % 2 == 1)
             plain = Inches().Replace(plain, " sec");
         plain = Hours().Replace(plain, m => $"{(int.Parse(m.Groups[1].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) * 60) + (m.Groups[2].Success ? int.Parse(m.Groups[2].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) : 0)} min");
-        return Word().Replace(plain, m => WrittenOut(m.Value) ?? m.Value);
+        return Word().Replace(plain, m => WrittenOut(m.Value) ?? AsAmount(m.Value) ?? m.Value);
     }
 
     private string? WrittenOut(string word)
@@ -68,6 +74,19 @@ internal sealed partial class TypedWords
         return _vocabulary.Catalogue.IsWord(key) || _vocabulary.Words.ContainsKey(key) ? null : means;
     }
 
+    /// <summary>
+    /// A slip in a word of amounts ('alternting', 'secnds') is put right at once: among known moves it would pass for a remark, and the
+    /// line for another amount.
+    /// </summary>
+    private string? AsAmount(string word)
+    {
+        if (word.Length < LeastAmount || IsKnown(word))
+            return null;
+        return Near(word) is [{ Cost: <= 1 } first, ..] && _amounts.Contains(first.Word) ? first.Word : null;
+    }
+
+    private const int LeastAmount = 5;
+
     public bool IsKnown(string word)
     {
         var typed = word.ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
@@ -75,7 +94,7 @@ internal sealed partial class TypedWords
             || typed.Any(char.IsDigit)
             || _lexicon.TryGetValue(typed, out var cost) && cost < CostElsewhere
             || SpokenWords.IsSpoken(typed)
-            || _vocabulary.Words.Keys.Any(k => k.Contains(NameKey.Of(typed), StringComparison.Ordinal));
+            || (_vocabulary.Words.Count > 0 && _vocabulary.Words.Keys.Any(k => k.Contains(NameKey.Of(typed), StringComparison.Ordinal)));
     }
 
     /// <summary>
@@ -117,13 +136,29 @@ internal sealed partial class TypedWords
         Regex.Replace(text, $@"(?<![\p{{L}}]){Regex.Escape(word)}(?![\p{{L}}])", meant, RegexOptions.CultureInvariant);
 
     /// <summary>Known words near to a strange one, the nearest first.</summary>
-    private IEnumerable<(string Word, double Cost)> Near(string word)
+    private IReadOnlyList<(string Word, double Cost)> Near(string word)
     {
         var typed = word.ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
         if (typed.Length > LongestWord)
             return [];
-        return _byLetter[typed[0]]
-            .Concat(typed.Length > 5 ? _lexicon.Keys.Where(k => k[0] != typed[0] && Math.Abs(k.Length - typed.Length) <= 1) : [])
+        if (_near.TryGetValue(typed, out var near))
+            return near;
+        near = [.. Nearest(typed)];
+        // strange words come again while a sheet is edited; a great many of them are no sheet
+        if (_near.Count < MostKept)
+            _near[typed] = near;
+        return near;
+    }
+
+    private const int MostKept = 5_000,
+        MostLonger = 6;
+
+    private IEnumerable<(string Word, double Cost)> Nearest(string typed)
+    {
+        var alike = Enumerable.Range(Math.Max(1, typed.Length - 2), MostLonger).SelectMany(length => _byLetter[(typed[0], length)]);
+        var others = typed.Length > 5 ? Enumerable.Range(typed.Length - 1, 3).SelectMany(length => _byLength[length]).Where(k => k[0] != typed[0]) : [];
+        return alike
+            .Concat(others)
             .Select(known => (Word: known, Cost: Spelling.Cost(typed, known) + _lexicon[known]))
             .Where(w => w.Cost is not null)
             .OrderBy(w => w.Cost)

@@ -29,5 +29,6 @@ internal static class CommonWords
     ];
 
     /// <summary>All of them.</summary>
-    public static IEnumerable<string> All => [.. People, .. Things, .. Acts, .. Manners, .. Little];
+    public static IReadOnlySet<string> All { get; } =
+        new HashSet<string>([.. People, .. Things, .. Acts, .. Manners, .. Little], StringComparer.Ordinal);
 }

@@ -23,7 +23,8 @@ internal static class Spelling
             return null;
         if (Sound(typed) == Sound(known))
             return 0.5;
-        if (typed[0] == known[0] && typed.Length >= LeastForSlip - 1 && Slips(typed, known) is { } slips)
+        var difference = Math.Abs(typed.Length - known.Length);
+        if (typed[0] == known[0] && difference <= (typed.Length >= LeastForTwo ? 2 : 1) && Slips(typed, known) is { } slips)
         {
             if (slips == 1 && typed.Length >= LeastForSlip)
                 return typed.Length == known.Length && typed.Length < LeastForOther && !IsSwap(typed, known) ? 1.3 : 1;
@@ -34,10 +35,13 @@ internal static class Spelling
                 return 2;
         }
         // the first letter may have been missed or doubled, or changed with the second
-        if (typed.Length >= LeastForSlip + 1 && typed[0] != known[0] && Slips(typed, known) == 1)
-            return 1.4;
+        if (typed[0] != known[0])
+            return typed.Length > LeastForSlip && difference <= 1 && HasSameEnd(typed, known) && Slips(typed, known) == 1 ? 1.4 : null;
         return IsSkeleton(typed, known) ? 1.5 : null;
     }
+
+    /// <summary>A slip at the beginning leaves the end as it is.</summary>
+    private static bool HasSameEnd(string a, string b) => a[^1] == b[^1] && a[^2] == b[^2] && a[^3] == b[^3];
 
     /// <summary>'ptnr' of 'partner': the same consonants in a row, the first letter the same, and no vowel that the word has not.</summary>
     private static bool IsSkeleton(string typed, string known)

@@ -9,9 +9,7 @@ public class RepairTests
     private static IReadOnlyList<Repair> Repairs(string line) => LineRepairs.Of(Given.Line(line), Given.Reader);
 
     [Theory]
-    [InlineData("frnt kik 10/side", "front kick")]
-    [InlineData("mountn clymer 30s", "mount")]
-    [InlineData("jab, upercutt 5/side", "uppercut")]
+    [InlineData("jab, uppecurtt 5/side", "uppercut")]
     public void A_word_is_offered_the_names_that_are_nearly_spelt_so(string line, string name)
     {
         var means = Repairs(line).Where(r => r.Kind == RepairKind.Means).ToList();

@@ -11,6 +11,7 @@ namespace LoyalLadder.Core.Tests.Speech;
 public class CorpusTests
 {
     private static readonly string[] Typed = File.ReadAllLines(Corpus("lines.jsonl"));
+    private static readonly string[] TypedBySecond = File.ReadAllLines(Corpus("lines2.jsonl"));
 
     private static string Corpus(string name) => Path.Combine(AppContext.BaseDirectory, "Speech", name);
 
@@ -21,6 +22,26 @@ public class CorpusTests
         var misses = string.Join('\n', score.Misses.Select(m => $"{m.How}: {m.Line} => {m.Read}"));
         Assert.True(score.Exact >= 0.98 * score.Lines, misses);
         Assert.True(score.SilentlyWrong == 0, misses);
+    }
+
+    /// <summary>Lines in other manners; no reader is right about all of them, but it says so.</summary>
+    [Fact]
+    public void Lines_in_other_manners_are_read_or_marked()
+    {
+        var score = SpeechScore.Of(TypedBySecond, Given.Reader);
+        var misses = string.Join('\n', score.Misses.Select(m => $"{m.How}: {m.Line} => {m.Read}"));
+        Assert.True(score.Exact >= 0.93 * score.Lines, misses);
+        Assert.True(score.SilentlyWrong <= 0.03 * score.Lines, misses);
+    }
+
+    /// <summary>Other capitals, bullets, shortenings, slips, units and remarks change nothing of what a line means.</summary>
+    [Fact]
+    public void Changed_lines_read_the_same()
+    {
+        var told = new List<string>();
+        var (same, all) = SpeechScore.Changed(Typed.Concat(TypedBySecond), Given.Reader, 10_000, told.Add);
+        Assert.Equal(10_000, all);
+        Assert.True(same >= 0.97 * all, $"{same}: {string.Join('\n', told.TakeLast(40))}");
     }
 
     [Fact]
@@ -121,8 +142,21 @@ public class CorpusTests
         return string.Join('\n', Given.Reader.Read(line).Plan.Entries.Select(writer.Write));
     }
 
+    /// <summary>A word that was shortened or mistyped stands there as it was meant.</summary>
+    private static bool IsWrittenOut(string word, IEnumerable<string> written) =>
+        Shortenings.Of(word) is not null
+        || written.Any(w => Spelling.Cost(word, w) is not null)
+        || Said.Any(w => Spelling.Cost(word, w) is <= 1.1)
+        || Enumerable.Range(1, 100).Any(n => Spelling.Cost(word, InWords(n)) is <= 1.1);
+
+    private static string InWords(int number) =>
+        new[] { "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "twelve", "twenty", "thirty" }
+            .FirstOrDefault(w => DoseWords.NumberOf(w) == number)
+        ?? "";
+
     private static List<string> Lost(string line)
     {
+        var words = NameKey.Words(Written(line));
         var written = NameKey.Of(Written(line));
         return
         [
@@ -134,6 +168,7 @@ public class CorpusTests
                     && !Said.Contains(w)
                     && DoseWords.NumberOf(w) is null
                     && !written.Contains(NameKey.Of(w), StringComparison.Ordinal)
+                    && !IsWrittenOut(w, words)
                 ),
         ];
     }

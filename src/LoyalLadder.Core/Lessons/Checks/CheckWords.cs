@@ -10,6 +10,7 @@ public static class CheckWords
             "age" => Say("Not for this age"),
             "odd-threes" => Say("Threes that do not come out"),
             "odd-pairs" => Say("An odd class in pairs"),
+            "too-long" => Say("Much longer than usual"),
             "waiting" => Say("Many stand waiting"),
             "kit-short" => Say("Not enough kit"),
             "floor-short" => Say("The floor is too short"),

@@ -25,6 +25,7 @@ internal static class LineChecks
         FloorShort,
         GroupIdle,
         OneThing,
+        NoTimeInWords,
         Control,
         NoDose,
         Unknown,
@@ -135,6 +136,22 @@ internal static class LineChecks
             ),
             Shorter(at.Line, dose, work, most, at.Entry)
         );
+    }
+
+    /// <summary>A count that comes to more than this may be a slip of the fingers: '450 reps' of 'on the 45, x10'.</summary>
+    private const int LongestCounted = 15 * 60;
+
+    private static Check? NoTimeInWords(LineCheckContext at)
+    {
+        var isCounted = at.Line.Dose is CountedDose or OwnRepsDose { Within: null } or FloorDose or RunsDose or LapsDose;
+        return isCounted && at.Clocked.Work > LongestCounted
+            ? new Check(
+                "too-long",
+                CheckLevel.Warn,
+                at.Entry,
+                Say($"Really {Spoken.Clock(at.Clocked.Work)}? The line says a number and no time: check the number.")
+            )
+            : null;
     }
 
     private static Check? Control(LineCheckContext at)

@@ -10,6 +10,9 @@ namespace LoyalLadder.Core.Lessons.Layout;
 /// <param name="Work">What is done, said in the same line; empty for nothing.</param>
 public sealed partial record HeadingName(string Name, int? Minutes, string Said, string Work)
 {
+    /// <summary>Name and what it says of its lines, as typed; empty where they are not told apart.</summary>
+    public string Whole { get; private init; } = "";
+
     /// <summary>Longest name that is told from the work behind it.</summary>
     private const int MostWords = 7;
 
@@ -22,6 +25,7 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
         if (text.Length == 0)
             text = line.Text.TrimEnd(':', '-', ' ');
         text = WithoutMinutes(text, ref minutes);
+        var whole = text;
         var said = "";
         if (Behind().Match(text) is { Success: true } match && match.Groups["name"].Length > 1)
         {
@@ -30,7 +34,7 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
         }
         text = WithoutMinutes(text, ref minutes);
         text = text.Trim(' ', ':', '-', ',');
-        return new HeadingName(text.Length > 0 ? text : line.Text, minutes, said, "");
+        return new HeadingName(text.Length > 0 ? text : line.Text, minutes, said, "") { Whole = whole };
     }
 
     /// <summary>Reads a line that is heading and work: 'Warm-up: 5 min running', '18:10 Drink', 'SEIRI - stretch, bow'.</summary>

@@ -73,7 +73,7 @@ internal sealed class LayoutModel
             var isLike = forms[i].Contains("like above");
             for (var label = 0; label < Labels; label++)
             {
-                if (given[i] is { } known && (int)known != label)
+                if (!MayBe(forms[i], given[i], label))
                     best[i, label] = double.NegativeInfinity;
                 else if (i == 0)
                     best[i, label] = own[label] + Behind(null, isLike, label);
@@ -105,7 +105,7 @@ internal sealed class LayoutModel
         var like = forms.Select(f => f.Contains("like above")).ToArray();
         for (var i = 0; i < count; i++)
             for (var l = 0; l < Labels; l++)
-                if (given[i] is { } known && (int)known != l)
+                if (!MayBe(forms[i], given[i], l))
                     own[i][l] = double.NegativeInfinity;
         var ahead = new double[count][];
         var behind = new double[count][];
@@ -148,6 +148,11 @@ internal sealed class LayoutModel
             sum += Math.Exp(of(l) - most);
         return most + Math.Log(sum);
     }
+
+    private static bool MayBe(IReadOnlyList<string> form, LineLabel? given, int label) =>
+        given is { } known
+            ? (int)known == label
+            : (LineLabel)label is not (LineLabel.Heading or LineLabel.Note) || !form.Contains(LineForms.SurelyDone);
 
     private double[] Own(IReadOnlyList<string> features)
     {

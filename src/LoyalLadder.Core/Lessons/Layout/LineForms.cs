@@ -8,7 +8,8 @@ namespace LoyalLadder.Core.Lessons.Layout;
 /// <param name="HasDose">It says how much.</param>
 /// <param name="IsUnderstood">Every word of it has a meaning.</param>
 /// <param name="IsTime">Its dose is a time by itself.</param>
-public readonly record struct LineLook(int Moves, bool HasDose, bool IsUnderstood, bool IsTime);
+/// <param name="Work">The share of its words that name a move or an amount, 0 to 1.</param>
+public readonly record struct LineLook(int Moves, bool HasDose, bool IsUnderstood, bool IsTime, double Work);
 
 /// <summary>
 /// The form of each line of a page in features that a model weighs: its marks and signs, what stands around it, how much it is
@@ -29,6 +30,8 @@ public static partial class LineForms
         for (var i = 0; i < page.Count; i++)
         {
             var own = Own(page[i], looks[i], least, isShouted);
+            if (IsSurelyDone(page[i], looks[i]))
+                own.Add(SurelyDone);
             var all = new List<string>(own);
             var like = likes[signs[i]];
             all.AddRange(like.Features());
@@ -49,6 +52,8 @@ public static partial class LineForms
             all.Add(i + 1 < page.Count ? $"below {Step(page[i + 1].Indent - page[i].Indent)}" : "below none");
             all.Add(i > 0 && signs[i - 1] == signs[i] ? "like above" : "unlike above");
             all.Add(i + 1 < page.Count && signs[i + 1] == signs[i] ? "like below" : "unlike below");
+            if (i + 1 < page.Count)
+                all.Add($"next work {(looks[i + 1].Work > 0.6 ? "much" : looks[i + 1].Work > 0.2 ? "some" : "none")}");
             if (i + 1 < page.Count)
                 all.Add($"next {Said(looks[i + 1])} {(signs[i + 1] == signs[i] ? "like" : "unlike")}");
             if (i > 0)
@@ -83,6 +88,14 @@ public static partial class LineForms
         return levels;
     }
 
+    /// <summary>Of a line that names moves and how much and nothing else, and no part of a lesson: it heads nothing and is no note.</summary>
+    public const string SurelyDone = "surely done";
+
+    private static bool IsSurelyDone(PageLine line, LineLook look) =>
+        look is { HasDose: true, IsUnderstood: true, Moves: > 0 }
+        && !line.Text.EndsWith(':')
+        && SegmentKinds.Of(HeadingName.Of(line).Name) == SegmentKind.Other;
+
     private static string Said(LineLook look) =>
         $"{Math.Min(look.Moves, 2)}{(look.HasDose ? "d" : "")}{(look.IsUnderstood ? "u" : "")}";
 
@@ -109,6 +122,10 @@ public static partial class LineForms
             $"mark {line.Mark} said {Said(look)}",
             line.Indent > least ? "indented" : "outmost",
         ];
+        var work = look.Work >= 0.999 ? 4 : look.Work > 0.7 ? 3 : look.Work > 0.45 ? 2 : look.Work > 0.2 ? 1 : 0;
+        all.Add($"work {work}");
+        all.Add($"work {work} said {Said(look)}");
+        all.Add($"work {work} {(text.Any(char.IsAsciiDigit) ? "figures" : "")}");
         Add(line.BlankAbove, "blank above");
         Add(line.BlankBelow, "blank below");
         Add(line.RuleBelow, "underlined");
@@ -129,6 +146,8 @@ public static partial class LineForms
         Add(text.Any(char.IsAsciiDigit), "figures");
         Add(EndsInMinutes().IsMatch(text), "minutes behind");
         Add(EndsInMinutes().IsMatch(text) && words.Length <= 6, "minutes behind few");
+        Add(IsBooked(text), "booked");
+        Add(IsBooked(text) && look.Moves == 0, "booked, no move");
         Add(HeadThenWork().IsMatch(text), "head then work");
         Add(PageWords.NamesGroup(text), "group");
         Add(!PageWords.NamesGroup(text) && PageWords.Groups(text).Count == 0, "nobody named");
@@ -202,6 +221,12 @@ public static partial class LineForms
             CultureInfo.InvariantCulture,
             $"{line.Mark}{(IsCapitals(line.Text) ? 'C' : ' ')}{(line.Text.EndsWith(':') ? ':' : ' ')}{(line.IsEmphasised ? '*' : ' ')}{(line.RuleBelow ? '_' : ' ')}{Math.Min(line.Indent, 12) / 2}{(line.Text.EndsWith(" -", StringComparison.Ordinal) ? '-' : ' ')}{line.MarkText.Count(c => c == '#')}{(IsHeaded(line) ? 'h' : ' ')}"
         );
+
+    /// <summary>Few words, and minutes behind them: on most pages all parts are booked in that way.</summary>
+    private static bool IsBooked(string text) =>
+        EndsInMinutes().IsMatch(text) && !text.Contains(',', StringComparison.Ordinal) && text.Split(' ').Length <= MostOfBooked;
+
+    private const int MostOfBooked = 9;
 
     private static bool IsHeaded(PageLine line) =>
         HeadThenWork().Match(line.Text) is { Success: true } match

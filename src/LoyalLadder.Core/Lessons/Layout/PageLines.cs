@@ -74,7 +74,7 @@ public static partial class PageLines
 
     private static int Figure(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
 
-    [GeneratedRegex(@"^(?<n>\d{1,2})\s+(?=\S)(?!\s*(?:mins?|secs?|s|m|x|rounds?|rds?|sets?|reps?|times|laps?|lengths?)\b)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^(?<n>\d{1,2})\s+(?=\S)(?!\s*(?:mins?|secs?|s|m|x|rounds?(?!\s+(?:kick|house))|rds?|sets?|reps?|times|laps?|lengths?)\b)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex BareNumber();
 
     [GeneratedRegex(@"^(?<from>\d{1,3})\s*-\s*(?<to>\d{1,3})\s+(?=\p{L})", RegexOptions.CultureInvariant)]
@@ -85,6 +85,7 @@ public static partial class PageLines
     private static PageLine Line(int number, string line, string words)
     {
         var indent = line.Length - line.TrimStart().Length;
+        words = ManyBlanks().Replace(words, "    ");
         var (mark, length) = (LineMark.None, 0);
         // marks may stand behind marks ('## 1.', '- [ ]'); the last one tells most
         while (length < words.Length && At(words, length) is { } found)
@@ -160,6 +161,10 @@ public static partial class PageLines
     }
 
     private const RegexOptions Plainly = RegexOptions.CultureInvariant;
+
+    /// <summary>More blanks than four between two words say nothing more.</summary>
+    [GeneratedRegex(@" {5,}", Plainly)]
+    private static partial Regex ManyBlanks();
 
     [GeneratedRegex(@"^\s*(?:>\s?)+", Plainly)]
     private static partial Regex Quoting();

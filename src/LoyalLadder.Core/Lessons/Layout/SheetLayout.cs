@@ -27,7 +27,7 @@ internal static class SheetLayout
         var rows = PageTable.Rows(lines);
         var page = Page(lines, rows);
         var looks = page.Select(look).ToList();
-        var given = page.Select(l => rows.TryGetValue(l.Number, out var row) ? row?.Label : Given(l)).ToList();
+        var given = Given(page, rows);
         var labels = model.Best(LineForms.Of(page, looks), given);
         return
         [
@@ -47,7 +47,24 @@ internal static class SheetLayout
             ),
         ]);
 
-    /// <summary>Signs that say by themselves what a line is: two hashes head a part.</summary>
-    public static LineLabel? Given(PageLine line) =>
-        line.Whole.StartsWith("## ", StringComparison.Ordinal) ? LineLabel.Heading : null;
+    /// <summary>
+    /// Signs that say by themselves what a line is: two hashes head a part, a single one above all others names the lesson, and a
+    /// row of a table is what its cells say.
+    /// </summary>
+    public static List<LineLabel?> Given(IReadOnlyList<PageLine> page, Dictionary<int, TableRow?> rows)
+    {
+        var isTitled = page.Count > 1 && page.Count(IsTitle) == 1 && IsTitle(page[0]);
+        return
+        [
+            .. page.Select(
+                (line, i) =>
+                    rows.TryGetValue(line.Number, out var row) ? row?.Label
+                    : line.Whole.StartsWith("## ", StringComparison.Ordinal) ? LineLabel.Heading
+                    : i == 0 && isTitled ? LineLabel.Note
+                    : (LineLabel?)null
+            ),
+        ];
+    }
+
+    private static bool IsTitle(PageLine line) => line.Whole.StartsWith("# ", StringComparison.Ordinal);
 }

@@ -43,18 +43,8 @@ internal static partial class HeadReader
     /// <summary>Takes what a text says, without overwriting what is known.</summary>
     public static LessonHead Facts(string text, LessonHead head)
     {
-        if (head.Minutes is null && Range().Match(text) is { Success: true } range)
-        {
-            var from = Clock(range.Groups["h1"].ValueSpan, range.Groups["m1"].ValueSpan);
-            var to = Clock(range.Groups["h2"].ValueSpan, range.Groups["m2"].ValueSpan);
-            if (
-                from is { } start
-                && to is { } end
-                && end > start
-                && (end - start).TotalMinutes is >= LeastMinutes and <= MostMinutes
-            )
-                head = head with { Start = start, Minutes = (int)(end - start).TotalMinutes };
-        }
+        if (head.Minutes is null)
+            head = WithHours(text, head);
         if (
             head.Minutes is null
             && Minutes().Match(text) is { Success: true } minutes
@@ -76,6 +66,35 @@ internal static partial class HeadReader
             head = head with { People = p };
         return head.Band is null && Band(text) is { } band ? head with { Band = band } : head;
     }
+
+    /// <summary>
+    /// From when to when, in any of its spellings: '18:00 - 18:50', '7.30-8.45pm', '17h30 to 18h35', 'tonight 7-8'. Hours without
+    /// minutes are hours only beside a day or a half of one; else '5-7' are ages.
+    /// </summary>
+    private static LessonHead WithHours(string text, LessonHead head)
+    {
+        foreach (Match range in Range().Matches(text))
+        {
+            var isTold = range.Groups["m1"].Success || range.Groups["m2"].Success || range.Groups["half"].Success || range.Groups["half1"].Success;
+            if (!isTold && !Day().IsMatch(text))
+                continue;
+            var half = range.Groups["half"].Success ? range.Groups["half"].Value : range.Groups["half1"].Value;
+            if (Clock(range.Groups["h1"], range.Groups["m1"], half) is not { } start || Clock(range.Groups["h2"], range.Groups["m2"], half) is not { } end)
+                continue;
+            // '11-12.30pm': only the end is after noon
+            if (end < start && start.Hour > 12)
+                start = start.AddHours(-12);
+            if (end > start && (end - start).TotalMinutes is >= LeastMinutes and <= MostMinutes and var minutes)
+                return head with { Start = start, Minutes = (int)minutes };
+        }
+        if (Hours().Match(text) is { Success: true } hours && MinutesOf(hours) is >= LeastMinutes and <= MostMinutes and var length)
+            head = head with { Minutes = length };
+        return head;
+    }
+
+    private static int MinutesOf(Match hours) =>
+        (int.Parse(hours.Groups["h"].ValueSpan, CultureInfo.InvariantCulture) * 60)
+        + (hours.Groups["m"].Success ? int.Parse(hours.Groups["m"].ValueSpan, CultureInfo.InvariantCulture) : 0);
 
     private static AgeBand? Band(string text)
     {
@@ -102,19 +121,27 @@ internal static partial class HeadReader
     private static int? Number(Match match) =>
         int.TryParse(match.Groups["n"].ValueSpan, CultureInfo.InvariantCulture, out var n) ? n : null;
 
-    private static TimeOnly? Clock(ReadOnlySpan<char> hour, ReadOnlySpan<char> minute) =>
-        int.TryParse(hour, CultureInfo.InvariantCulture, out var h)
-        && int.TryParse(minute, CultureInfo.InvariantCulture, out var m)
-        && h < 24
-        && m < 60
-            ? new TimeOnly(h, m)
-            : null;
+    private static TimeOnly? Clock(Group hour, Group minute, string half)
+    {
+        var h = int.Parse(hour.ValueSpan, CultureInfo.InvariantCulture);
+        var m = minute.Success ? int.Parse(minute.ValueSpan, CultureInfo.InvariantCulture) : 0;
+        if (half.StartsWith('p') || half.StartsWith('P'))
+            h = h < 12 ? h + 12 : h;
+        return h < 24 && m < 60 ? new TimeOnly(h, m) : null;
+    }
 
     [GeneratedRegex(
-        @"\b(?<h1>\d{1,2})[:.](?<m1>\d{2})\s*(?:-|to)\s*(?<h2>\d{1,2})[:.](?<m2>\d{2})\b",
-        RegexOptions.CultureInvariant
+        @"\b(?<h1>\d{1,2})(?:[:.h](?<m1>\d{2}))?\s*(?<half1>[ap]\.?m\b\.?)?\s*(?:-|to|till?|until)\s*(?<h2>\d{1,2})(?:[:.h](?<m2>\d{2}))?\s*(?<half>[ap]\.?m\b)?(?![\d/])",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Range();
+
+    [GeneratedRegex(@"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\bton(?:ight|ite)\b|\btoday\b|\btomorrow\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex Day();
+
+    /// <summary>'1h30', '1 h 15', '1 hour', '2 hrs'.</summary>
+    [GeneratedRegex(@"(?<![\d:.])(?<h>[1-5])\s?h(?:rs?|ours?)?\s?(?<m>[0-5]\d)?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex Hours();
 
     [GeneratedRegex(
         @"\b(?<n>\d{2,3})\s*(?:min|mins|minutes)\b",

@@ -163,7 +163,7 @@ internal sealed partial class LineItems
         if (words.Count == 0)
             return false;
         var others = _clauses.Where((c, at) => at != i && c.HasName);
-        if (IsPosture(words) && !IsMoves(clause) && others.Any(c => !IsPosture(WordsOf(c))))
+        if (IsPosture(words) && !IsWholeName(clause) && others.Any(c => !IsPosture(WordsOf(c))))
             return true;
         if (SpokenWords.CueVerbs.Contains(words[0]) && others.Any() && !IsMoves(clause))
             return true;
@@ -173,6 +173,11 @@ internal sealed partial class LineItems
             && !IsMoves(clause)
             && !_clauses.Skip(i + 1).Any(c => c.HasAmount);
     }
+
+    /// <summary>'straight knee', 'knees up': a name of more words than one, and nothing else.</summary>
+    private bool IsWholeName(Clause clause) =>
+        _reader.Moves.Names.Longest(_row, clause.Atoms[0].From) is { Used: > 1 } name
+        && clause.Atoms[0].From + name.Used >= clause.Atoms[^1].To;
 
     private List<string> WordsOf(Clause clause) =>
         [

@@ -16,7 +16,7 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     /// <summary>Longest content or remark that a line keeps.</summary>
     public const int LongestWords = 600;
 
-    private readonly TypedWords _words = new(vocabulary, DoseGrammar.Words);
+    private readonly TypedWords _words = new(vocabulary, [.. DoseGrammar.Words, .. SpokenWords.EachNouns, .. DoseWords.Seconds, .. DoseWords.Minutes]);
 
     /// <summary>The things to do in a line; words that were shortened or mistyped are written as they were meant.</summary>
     public List<LessonLine> Read(string text)
@@ -29,6 +29,16 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
             return lines;
         var mended = _words.Mended(tidy, t => Unknown(ReadWords(t)));
         return mended == tidy ? lines : ReadWords(mended);
+    }
+
+    /// <summary>The share of a line's words that name a move or an amount, 0 to 1.</summary>
+    public double WorkShare(string text)
+    {
+        var tokens = Lexer.Lex(_words.Tidy(text));
+        var words = tokens.Count(t => t.IsWord || t.IsNumber);
+        var atoms = LineScan.Of(vocabulary, moves.Moves, tokens).Where(a => a.Kind is AtomKind.Name or AtomKind.Dose);
+        var work = atoms.Sum(a => Enumerable.Range(a.From, Math.Min(a.To, tokens.Count) - a.From).Count(t => tokens[t].IsWord || tokens[t].IsNumber));
+        return words == 0 ? 0 : (double)work / words;
     }
 
     /// <summary>How many words of some lines are not understood, a dose that cannot be counted as many.</summary>
@@ -250,7 +260,7 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     }
 
     /// <summary>What was half understood and has no dose is a sentence: no move in it is one.</summary>
-    private static Combination Sensible(Combination read, Dose? dose, string content)
+    private Combination Sensible(Combination read, Dose? dose, string content)
     {
         if (dose is not null || read.IsEmpty)
             return read;
@@ -258,7 +268,7 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         var first = content.Split(' ', 2)[0].ToLowerInvariant().Replace("'", "", StringComparison.Ordinal);
         var isSentence =
             !read.IsKnown && words.Count >= LeastSentence && !content.Contains(',', StringComparison.Ordinal)
-            || words.Count >= LeastTalk && read.BeatCount * MostWordsOfMove < words.Count
+            || words.Count >= LeastSentence && IsMostlyTalk(content)
             || words.Count >= LeastSentence - 1 && SpokenWords.CueVerbs.Contains(first);
         return isSentence
             ? Combination.Of([new Count([new Beat([new Element(null, Side.None) { Words = content }])])])
@@ -272,9 +282,22 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         return dash > 0 && !moves.Read(content).IsKnown && moves.Read(content[..dash]).IsKnown ? dash : null;
     }
 
-    private const int LeastSentence = 4,
-        LeastTalk = 7,
-        MostWordsOfMove = 4;
+    /// <summary>Fewer than half of the words name something that is done: 'hook up the new bag before class'.</summary>
+    private bool IsMostlyTalk(string content)
+    {
+        var tokens = Lexer.Lex(content);
+        var row = NameFinder.Keys(tokens);
+        var named = 0;
+        for (var i = 0; i < tokens.Count; )
+        {
+            var used = moves.Moves.One(row, i).Used;
+            named += used;
+            i += Math.Max(1, used);
+        }
+        return named * 2 < tokens.Count(t => t.IsWord);
+    }
+
+    private const int LeastSentence = 4;
 
     private static string Clip(string words) => words.Length <= LongestWords ? words : words[..LongestWords];
 

@@ -12,7 +12,7 @@ public sealed partial class SheetReader
     private sealed partial class Reading
     {
         /// <summary>The part whose lines are being read: its entry, what was booked, and its first line.</summary>
-        private (int Entry, int? Minutes, int Start)? _part;
+        private (int Entry, int? Minutes, int Start, string Text)? _part;
 
         public SheetReading Run(IReadOnlyList<LaidLine> page)
         {
@@ -29,7 +29,7 @@ public sealed partial class SheetReader
         }
 
         /// <summary>Lines that a page's width broke are whole again.</summary>
-        private static List<LaidLine> Joined(IReadOnlyList<LaidLine> page)
+        private List<LaidLine> Joined(IReadOnlyList<LaidLine> page)
         {
             var lines = new List<LaidLine>();
             foreach (var line in page)
@@ -46,6 +46,14 @@ public sealed partial class SheetReader
                 else
                     lines.Add(line);
             }
+            // what made no sense in two pieces may be something to do as one
+            for (var i = 0; i < lines.Count; i++)
+                if (
+                    lines[i] is { Label: LineLabel.Note } note
+                    && page.First(l => l.Line.Number == note.Line.Number).Line.Text.Length < note.Line.Text.Length
+                    && reader.Look(note.Line) is { HasDose: true, Moves: > 0 }
+                )
+                    lines[i] = note with { Label = LineLabel.Work };
             return lines;
         }
 
@@ -112,7 +120,7 @@ public sealed partial class SheetReader
         /// <summary>A note; those above all work tell of the lesson, the first of them names it.</summary>
         private void TakeNote(LaidLine laid, TypedLine line)
         {
-            var text = laid.Line.Whole.TrimStart('#', '>', ' ');
+            var text = Typed.Folded(laid.Line.Whole.TrimStart('#', '>', ' '));
             if (_entries.Exists(e => e.Entry is not Note))
             {
                 if (!TakeKey(line with { Text = text }))
@@ -122,7 +130,7 @@ public sealed partial class SheetReader
             if (!laid.Line.Whole.StartsWith("# ", StringComparison.Ordinal) && TakeKey(line with { Text = text }))
                 return;
             var facts = HeadReader.Facts(text, _head);
-            if (_head.Title is null && !PageWords.Greets(text) && laid.Row is null)
+            if (_head.Title is null && !PageWords.Greets(text) && laid.Row is null && text.Any(char.IsLetter))
             {
                 TakeTitle(laid.Line.Text);
                 return;
@@ -137,6 +145,9 @@ public sealed partial class SheetReader
             CloseCircuit();
             ClosePart();
             var below = next is null ? null : Plain(next.Line, next.Line.Text);
+            // 'circuit x3:' says how often the lines below are done, and is no part of its own
+            if (CircuitCall.MayBe(line.Text) && TakeCircuitAbove(Plain(line, line.Text), below))
+                return;
             var typed = Plain(line, $"## {line.Text}");
             if (
                 heading.Work.Length == 0
@@ -144,14 +155,18 @@ public sealed partial class SheetReader
                 && TakeCircuitAbove(typed, below)
             )
                 return;
-            AddSegment(typed, below, heading.Name, heading.Said);
+            // what says nothing of its lines is read as it will be written, so that it stays as it is
+            if (SaidOf(heading.Said).IsNothing)
+                AddSegment(typed, below, heading.Whole.Length > 0 ? heading.Whole : heading.Name);
+            else
+                AddSegment(typed, below, heading.Name, heading.Said, heading.Name);
             var entry = _entries.FindLastIndex(e => e.Entry is Segment);
             var minutes = heading.Minutes ?? booked;
             if (minutes is >= 1 and <= HeadReader.MostMinutes)
                 _entries[entry] = (((Segment)_entries[entry].Entry) with { Minutes = minutes }, _entries[entry].Line);
             else
                 minutes = null;
-            _part = (entry, minutes, _entries.Count);
+            _part = (entry, minutes, _entries.Count, line.Text);
         }
 
         /// <summary>
@@ -164,6 +179,7 @@ public sealed partial class SheetReader
             _part = null;
             var lines = Enumerable.Range(part.Start, _entries.Count - part.Start).Where(i => _entries[i].Entry is LessonLine).ToList();
             ShareRounds(lines);
+            KeepAmount(part.Start, part.Text, lines);
             if (part.Minutes is not { } minutes)
                 return;
             var open = lines.FindAll(i => _entries[i].Entry is LessonLine { Dose: null, Problem: null });
@@ -185,6 +201,27 @@ public sealed partial class SheetReader
                 Band = AgeBand.Adults,
                 Heads = 12,
                 Minutes = 60,
+            };
+
+        /// <summary>An amount that a heading says and none of its lines took is done all the same: the heading is a line as well.</summary>
+        private void KeepAmount(int start, string text, List<int> lines)
+        {
+            if (_segment.Said.Dose is not { } said)
+                return;
+            var isTaken = lines.Exists(i => _entries[i].Entry is LessonLine { Dose: SoloDose dose } && said is SoloDose solo && IsAlike(dose, solo));
+            if (isTaken || Things(text).TrueForAll(t => t.Dose is null))
+                return;
+            var number = _entries[start - 1].Line;
+            _entries.InsertRange(start, Things(text).Where(t => t.Dose is not null).Select(t => ((SheetEntry)t, number)));
+        }
+
+        /// <summary>The same amount, in pairs or at a pace or not.</summary>
+        private static bool IsAlike(SoloDose one, SoloDose other) =>
+            (one, other) switch
+            {
+                (TimedDose a, TimedDose b) => a.Seconds == b.Seconds,
+                (CountedDose a, CountedDose b) => a.Steps[0].Reps == b.Steps[0].Reps,
+                _ => one.GetType() == other.GetType(),
             };
 
         /// <summary>'Bags, 7 rounds x 2 min' over seven lines is a round for each of them.</summary>

@@ -245,12 +245,12 @@ public sealed partial class SheetReader
             if (BookedMinutes().Match(name) is { Success: true } booked)
                 (minutes, name) = (Figure(booked.Groups["n"]), name[..booked.Index]);
             var (words, said) = Heading(name);
-            AddSegment(line, next, said.Length > 0 ? words : name, said);
+            AddSegment(line, next, words, words.Length == 0 ? "" : said, name);
             if (minutes is >= 1 and <= HeadReader.MostMinutes && _entries.FindLastIndex(e => e.Entry is Segment) is var at)
                 _entries[at] = (((Segment)_entries[at].Entry) with { Minutes = minutes }, _entries[at].Line);
         }
 
-        private void AddSegment(TypedLine line, TypedLine? next, string words, string said)
+        private void AddSegment(TypedLine line, TypedLine? next, string words, string said, string whole)
         {
             _segment = (Inherited.Nothing, -1);
             _header = (Inherited.Nothing, int.MaxValue);
@@ -259,7 +259,7 @@ public sealed partial class SheetReader
             _segment = (SaidOf(said), next is not null && next.Indent > line.Indent ? line.Indent : -1);
             if (_segment.Said.IsNothing)
             {
-                Add(new Segment(Clip(said.Length > 0 ? $"{words} ({said})" : words)), line.Number);
+                Add(new Segment(Clip(whole)), line.Number);
                 (_runStart, _isRunOver) = (_entries.Count, false);
                 return;
             }

@@ -91,7 +91,8 @@ public sealed partial class SheetReader
             things.Sum(t => t.Moves.Elements.Count(e => e.Technique is not null)),
             things.Exists(t => t.Dose is not null),
             things.TrueForAll(t => t.IsUnderstood),
-            things is [{ Dose: TimedDose }]
+            things is [{ Dose: TimedDose }],
+            _lines.WorkShare(line.Doing)
         );
     }
 

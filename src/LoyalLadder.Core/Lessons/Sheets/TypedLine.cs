@@ -48,7 +48,7 @@ internal static partial class Typed
     }
 
     /// <summary>A line with few blanks between its words; those before it tell how far it is indented.</summary>
-    private static string Folded(string line)
+    public static string Folded(string line)
     {
         var words = line.TrimStart();
         var indent = Math.Min(line.Length - words.Length, DeepestIndent);

@@ -24,7 +24,16 @@ public static partial class ChangedLines
         ("through", "thru"),
     ];
 
-    private static readonly string[] Sides = ["each side", "per side", "/side", "e/s", "ea side", "each sd", "EACH SIDE"];
+    private static readonly string[] Sides =
+    [
+        "each side",
+        "per side",
+        "/side",
+        "e/s",
+        "ea side",
+        "each sd",
+        "EACH SIDE",
+    ];
 
     private static readonly string[] Remarks =
     [
@@ -53,7 +62,11 @@ public static partial class ChangedLines
         ("remark", (line, random) => Dosed().IsMatch(line) ? line + Remarks[random.Next(Remarks.Length)] : line),
         ("each side", (line, random) => EachSide().Replace(line, _ => Sides[random.Next(Sides.Length)], 1)),
         ("minutes", (line, random) => Minutes().Replace(line, m => Spelt(m, random), 1)),
-        ("seconds", (line, random) => Seconds().Replace(line, m => $"{m.Groups["n"].Value}{(random.Next(2) == 0 ? " sec" : "\"")}", 1)),
+        (
+            "seconds",
+            (line, random) =>
+                Seconds().Replace(line, m => $"{m.Groups["n"].Value}{(random.Next(2) == 0 ? " sec" : "\"")}", 1)
+        ),
         ("shortening", (line, random) => Short(line, random)),
         ("slip", Slip),
     ];
@@ -86,9 +99,10 @@ public static partial class ChangedLines
             return line;
         var word = words[random.Next(words.Count)];
         var at = random.Next(1, word.Length - 2);
-        var slipped = random.Next(2) == 0
-            ? word.Value[..at] + word.Value[at + 1] + word.Value[at] + word.Value[(at + 2)..]
-            : word.Value[..at] + word.Value[(at + 1)..];
+        var slipped =
+            random.Next(2) == 0
+                ? word.Value[..at] + word.Value[at + 1] + word.Value[at] + word.Value[(at + 2)..]
+                : word.Value[..at] + word.Value[(at + 1)..];
         return line[..word.Index] + slipped + line[(word.Index + word.Length)..];
     }
 

@@ -102,7 +102,6 @@ internal static class LayoutScore
 
     private const int LeastPiece = 4;
 
-
     /// <summary>A conditional random field over the lines of a page, by seeded stochastic ascent with shrinking steps.</summary>
     private static LayoutModel Train(List<Page> pages)
     {
@@ -114,17 +113,17 @@ internal static class LayoutScore
         for (var round = 0; round < Rounds; round++)
         {
             foreach (var page in pages.OrderBy(_ => random.Next()).ToList())
-                foreach (var (feature, slope) in Slopes(model, page))
+            foreach (var (feature, slope) in Slopes(model, page))
+            {
+                var weights = model.Weights(feature);
+                var size = sizes.Weights(feature);
+                for (var l = 0; l < LayoutModel.Labels; l++)
                 {
-                    var weights = model.Weights(feature);
-                    var size = sizes.Weights(feature);
-                    for (var l = 0; l < LayoutModel.Labels; l++)
-                    {
-                        var g = slope[l] - (Shrink * weights[l]);
-                        size[l] += g * g;
-                        weights[l] += Step * g / Math.Sqrt(size[l] + 1e-6);
-                    }
+                    var g = slope[l] - (Shrink * weights[l]);
+                    size[l] += g * g;
+                    weights[l] += Step * g / Math.Sqrt(size[l] + 1e-6);
                 }
+            }
             // the mean of the later rounds is steadier than the last of them
             if (round < Rounds / 2)
                 continue;
@@ -210,7 +209,10 @@ internal static class LayoutScore
         for (var fold = 0; fold < folds; fold++)
         {
             var held = pages.Where((_, i) => i * folds / pages.Count == fold).ToList();
-            var learned = sheets.Where((_, i) => i * folds / pages.Count != fold).SelectMany(Pieces).Select(s => PageOf(s, reader));
+            var learned = sheets
+                .Where((_, i) => i * folds / pages.Count != fold)
+                .SelectMany(Pieces)
+                .Select(s => PageOf(s, reader));
             var model = Train([.. learned, .. extra]);
             foreach (var page in held)
             {
@@ -223,11 +225,15 @@ internal static class LayoutScore
                     if (guess[i] == page.Labels[i])
                         right++;
                     else if (isLong)
-                        Console.WriteLine($"{page.Sheet.Id, 3} {page.Labels[i], -13} read {guess[i], -13} {page.Lines[i].Whole}");
+                        Console.WriteLine(
+                            $"{page.Sheet.Id, 3} {page.Labels[i], -13} read {guess[i], -13} {page.Lines[i].Whole}"
+                        );
                 }
             }
         }
-        Console.WriteLine($"lines told apart {right} of {all} ({100.0 * right / all:0.0} %), by work, heading, note alone {100.0 * coarse / all:0.0} %");
+        Console.WriteLine(
+            $"lines told apart {right} of {all} ({100.0 * right / all:0.0} %), by work, heading, note alone {100.0 * coarse / all:0.0} %"
+        );
         var trained = Train([.. pages, .. extra]);
         var seen = pages.Sum(p => trained.Best(p.Forms, p.Given).Zip(p.Labels).Count(x => x.First == x.Second));
         Console.WriteLine($"on the sheets it learned from {100.0 * seen / all:0.0} %");

@@ -34,8 +34,18 @@ public static class Scores
     /// <summary>How many changed lines read the same.</summary>
     public static int Changed(string[] files)
     {
-        var (same, all) = SpeechScore.Changed(files.SelectMany(File.ReadLines), new SheetReader(Words), 10_000, Console.WriteLine);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"changed lines read the same {same} of {all} ({100.0 * same / all:0.0} %)"));
+        var (same, all) = SpeechScore.Changed(
+            files.SelectMany(File.ReadLines),
+            new SheetReader(Words),
+            10_000,
+            Console.WriteLine
+        );
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"changed lines read the same {same} of {all} ({100.0 * same / all:0.0} %)"
+            )
+        );
         return 0;
     }
 
@@ -53,7 +63,13 @@ public static class Scores
         var more = LabelledSheet.ReadPlain(Path.Combine(AppContext.BaseDirectory, "Sheets", "more-sheets.txt"));
         var reader = new SheetReader(Words);
         LayoutScore.CrossValidate(sheets, more, reader, 10, weights.Contains("-v"));
-        SheetScore.Print(file, Path.Combine(AppContext.BaseDirectory, "Sheets", "more-sheets.txt"), Words, 10, weights.Contains("-v"));
+        SheetScore.Print(
+            file,
+            Path.Combine(AppContext.BaseDirectory, "Sheets", "more-sheets.txt"),
+            Words,
+            10,
+            weights.Contains("-v")
+        );
         foreach (var table in weights.Where(w => w != "-v"))
             File.WriteAllText(table, LayoutScore.Train([.. sheets, .. more], reader).Write());
         return 0;

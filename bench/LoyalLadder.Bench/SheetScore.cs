@@ -3,7 +3,6 @@ using System.Text.Json;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
-using LoyalLadder.Core.Lessons.Layout;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Techniques;
 
@@ -26,7 +25,10 @@ internal sealed class SheetScore(Vocabulary words)
     {
         var sheets = LabelledSheet.Read(file);
         var more = LabelledSheet.ReadPlain(moreFile);
-        var facts = File.ReadLines(file).Where(l => l.Trim().Length > 0).Select(l => JsonDocument.Parse(l).RootElement).ToList();
+        var facts = File.ReadLines(file)
+            .Where(l => l.Trim().Length > 0)
+            .Select(l => JsonDocument.Parse(l).RootElement)
+            .ToList();
         var score = new SheetScore(words);
         for (var fold = 0; fold < folds; fold++)
         {
@@ -45,7 +47,10 @@ internal sealed class SheetScore(Vocabulary words)
     }
 
     private static string Share((int Right, int All) part) =>
-        string.Create(CultureInfo.InvariantCulture, $"{part.Right} of {part.All} ({100.0 * part.Right / Math.Max(1, part.All):0.0} %)");
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{part.Right} of {part.All} ({100.0 * part.Right / Math.Max(1, part.All):0.0} %)"
+        );
 
     private void Take(LabelledSheet sheet, JsonElement facts, SheetReader reader)
     {
@@ -76,10 +81,21 @@ internal sealed class SheetScore(Vocabulary words)
 
     private void Known(LabelledSheet sheet, JsonElement facts, LessonPlan plan, SheetReader reader)
     {
-        var all = plan.Lines.SelectMany(l => l.Versions.Select(v => v.Line).Prepend(l)).SelectMany(l => l.Moves.Elements).Select(e => e.Technique?.Id).ToHashSet();
+        var all = plan
+            .Lines.SelectMany(l => l.Versions.Select(v => v.Line).Prepend(l))
+            .SelectMany(l => l.Moves.Elements)
+            .Select(e => e.Technique?.Id)
+            .ToHashSet();
         foreach (var name in facts.GetProperty("must_know").EnumerateArray().Select(e => e.GetString()!))
         {
-            var meant = reader.ReadEntries(name.Replace('-', ' ')).OfType<LessonLine>().SelectMany(l => l.Moves.Elements).Select(e => e.Technique?.Id).OfType<string>().Append(words.Catalogue.Find(name)?.Id).ToList();
+            var meant = reader
+                .ReadEntries(name.Replace('-', ' '))
+                .OfType<LessonLine>()
+                .SelectMany(l => l.Moves.Elements)
+                .Select(e => e.Technique?.Id)
+                .OfType<string>()
+                .Append(words.Catalogue.Find(name)?.Id)
+                .ToList();
             var isKnown = meant.Exists(all.Contains);
             _known = (_known.Right + (isKnown ? 1 : 0), _known.All + 1);
             if (!isKnown)
@@ -105,10 +121,15 @@ internal sealed class SheetScore(Vocabulary words)
             Bags = 14,
         };
         var minutes = LessonClock.Time(plan, setting).TotalSeconds / 60.0;
-        var (low, high) = (facts.GetProperty("clock").GetProperty("low").GetDouble(), facts.GetProperty("clock").GetProperty("high").GetDouble());
+        var (low, high) = (
+            facts.GetProperty("clock").GetProperty("low").GetDouble(),
+            facts.GetProperty("clock").GetProperty("high").GetDouble()
+        );
         var isInside = minutes >= low && minutes <= high;
         _clock = (_clock.Right + (isInside ? 1 : 0), _clock.All + 1);
         if (!isInside)
-            _misses.Add(string.Create(CultureInfo.InvariantCulture, $"{sheet.Id, 3} clock {minutes:0.0}, asked {low} to {high}"));
+            _misses.Add(
+                string.Create(CultureInfo.InvariantCulture, $"{sheet.Id, 3} clock {minutes:0.0}, asked {low} to {high}")
+            );
     }
 }

@@ -17,7 +17,9 @@ internal static class Show
         {
             Console.WriteLine($"{line.Label, -13}|{line.Line.Whole}");
             foreach (var (entry, _) in reading.Plan.Entries.Zip(reading.Lines).Where(e => e.Second == line.Line.Number))
-                Console.WriteLine($"                 {writer.Write(entry)}{(entry is LessonLine { IsUnderstood: false } ? "  ?" : "")}");
+                Console.WriteLine(
+                    $"                 {writer.Write(entry)}{(entry is LessonLine { IsUnderstood: false } ? "  ?" : "")}"
+                );
         }
     }
 }

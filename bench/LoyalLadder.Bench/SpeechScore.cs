@@ -58,7 +58,12 @@ public sealed class SpeechScore
     /// How many lines of a corpus read the same after changes that change nothing; each line is changed in one way at a time, or in
     /// two. Prints the shares by kind of change, and some that were read otherwise.
     /// </summary>
-    public static (int Same, int All) Changed(IEnumerable<string> corpus, SheetReader reader, int count, Action<string>? told = null)
+    public static (int Same, int All) Changed(
+        IEnumerable<string> corpus,
+        SheetReader reader,
+        int count,
+        Action<string>? told = null
+    )
     {
         var lines = corpus
             .Where(l => l.Trim().Length > 0)
@@ -88,7 +93,12 @@ public sealed class SpeechScore
                 told?.Invoke($"{kind}: {changed}\n    {string.Join("; ", before)}\n    {string.Join("; ", after)}");
         }
         foreach (var (kind, (good, of)) in byKind)
-            told?.Invoke(string.Create(System.Globalization.CultureInfo.InvariantCulture, $"= {kind, -12} {good} of {of} ({100.0 * good / of:0.0} %)"));
+            told?.Invoke(
+                string.Create(
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    $"= {kind, -12} {good} of {of} ({100.0 * good / of:0.0} %)"
+                )
+            );
         return (same, all);
 
         List<Item> Items(string text) => [.. reader.Read(text).Plan.Lines.Select(ItemOf)];

@@ -76,10 +76,18 @@ internal sealed class MoveFinder(Vocabulary vocabulary)
     /// <summary>'momtong jireugi' says the level in its name, where the technique has more than one.</summary>
     private static Level? LevelInside(WordRow words, int at, NameMatch name)
     {
-        if (name.Moves is not [{ Level: null, Technique: { } technique }] || technique.Levels.Length < 2 || technique.Family == TechniqueFamily.Block)
+        if (
+            name.Moves is not [{ Level: null, Technique: { } technique }]
+            || technique.Levels.Length < 2
+            || technique.Family == TechniqueFamily.Block
+        )
             return null;
         for (var i = at; i < at + name.Used; i++)
-            if (words[i] is { } word && SpokenWords.NamedLevels.TryGetValue(word, out var level) && technique.Levels.Contains(level))
+            if (
+                words[i] is { } word
+                && SpokenWords.NamedLevels.TryGetValue(word, out var level)
+                && technique.Levels.Contains(level)
+            )
                 return level;
         return null;
     }

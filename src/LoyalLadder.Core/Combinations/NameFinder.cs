@@ -40,22 +40,15 @@ internal sealed class WordRow
 }
 
 /// <summary>
-/// Finds names in a row of words: the longest first, a typing slip of one letter forgiven where only one known word is that
-/// near, two names written as one word taken apart.
+/// Finds names in a row of words: the longest first, two names written as one word taken apart.
 /// </summary>
 internal sealed class NameFinder
 {
     /// <summary>Names with commas inside them ('hands up, loud stop, step away') have at least so many words.</summary>
     private const int LongName = 4;
 
-    /// <summary>Shorter words are too near to each other for a letter more, less or other.</summary>
-    private const int LeastForSlip = 6;
-
     /// <summary>No two names are longer than this together; a longer word is none of them, and is not tried letter by letter.</summary>
     private const int LongestSplit = 60;
-
-    /// <summary>Two letters changed about are forgiven from this length on.</summary>
-    private const int LeastForSwap = 4;
 
     /// <summary>Names that say more than a technique: (technique, side, level) in order.</summary>
     private static readonly (string Name, (string Id, Side Side, Level? Level)[] Moves)[] Phrases =
@@ -165,8 +158,7 @@ internal sealed class NameFinder
                     all?.Add(new NameMatch(two, 1));
                     return new NameMatch(two, 1);
                 }
-                if (Slip(word) is not { } meant || !IsBeginning(longer = key + meant))
-                    break;
+                break;
             }
             key = longer;
             if (commas > 0 && i - at + 1 - commas < LongName)
@@ -257,48 +249,5 @@ internal sealed class NameFinder
             if (Known(word[..cut]) is [var first] && Known(word[cut..]) is [var second])
                 return [first, second];
         return null;
-    }
-
-    /// <summary>The one known word that a mistyped one is a letter away from; null for every other word.</summary>
-    public string? Slip(string word)
-    {
-        if (word.Length < LeastForSwap || SpokenWords.IsSpoken(word))
-            return null;
-        string? meant = null;
-        foreach (var known in _vocabulary.Catalogue.WordsBeginningWith(word[0]))
-        {
-            if (known == word)
-                return null;
-            if (!IsSlip(word, known))
-                continue;
-            if (meant is not null)
-                return null;
-            meant = known;
-        }
-        return meant;
-    }
-
-    private static bool IsSlip(string typed, string known)
-    {
-        var difference = typed.Length - known.Length;
-        if (difference is < -1 or > 1)
-            return false;
-        if (difference == 0 && IsSwap(typed, known))
-            return true;
-        return Math.Min(typed.Length, known.Length) >= LeastForSlip - 1
-            && typed.Length >= LeastForSlip - 1
-            && Math.Max(typed.Length, known.Length) >= LeastForSlip
-            && Catalogue.Distance(typed, known) == 1;
-    }
-
-    private static bool IsSwap(string a, string b)
-    {
-        var at = 0;
-        while (at < a.Length && a[at] == b[at])
-            at++;
-        return at + 1 < a.Length
-            && a[at] == b[at + 1]
-            && a[at + 1] == b[at]
-            && a.AsSpan(at + 2).SequenceEqual(b.AsSpan(at + 2));
     }
 }

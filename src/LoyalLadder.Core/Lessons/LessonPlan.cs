@@ -46,7 +46,6 @@ public sealed record Segment(string Name) : SheetEntry
     /// <summary>Booked for it by whoever planned the lesson; null where nobody said. What its lines need is reckoned apart.</summary>
     public int? Minutes { get; init; }
 
-
     public SegmentKind Kind => SegmentKinds.Of(Name);
 }
 

@@ -20,7 +20,8 @@ internal sealed partial class SpeechReader
 
     /// <summary>Ordinary words are about the moves that are named beside them; where no move is, they may be something to do.</summary>
     private bool HasMove(int from, int to) =>
-        Enumerable.Range(from, to - from).Any(IsNameAt) || (_hasMoves ??= Enumerable.Range(0, _tokens.Count).Any(IsNameAt));
+        Enumerable.Range(from, to - from).Any(IsNameAt)
+        || (_hasMoves ??= Enumerable.Range(0, _tokens.Count).Any(IsNameAt));
 
     /// <summary>One word of manner may be half of a name that nobody knows ('elbow pulls'); two in a row are how: 'top to toe'.</summary>
     private bool IsMannerRun(int at, int from, int to)

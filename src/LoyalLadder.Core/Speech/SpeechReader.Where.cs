@@ -62,7 +62,9 @@ internal sealed partial class SpeechReader
     private const int MostOfPlace = 2;
 
     private bool IsPlain(int at) =>
-        _tokens[at] is { IsWord: true } or { IsNumber: true, Value: 45 or 90 or 180 } && !IsNameAt(at) && !SpokenWords.Prepositions.Contains(_tokens[at].Text);
+        _tokens[at] is { IsWord: true } or { IsNumber: true, Value: 45 or 90 or 180 }
+        && !IsNameAt(at)
+        && !SpokenWords.Prepositions.Contains(_tokens[at].Text);
 
     private bool IsHeight(int at, int to) => at < to && _tokens[at].Text is "height" or "level";
 

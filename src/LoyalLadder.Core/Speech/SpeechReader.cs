@@ -327,18 +327,30 @@ internal sealed partial class SpeechReader
     /// <summary>'hands only', 'hands behind head': how the body is held, inside words that name a move.</summary>
     private int Held(int at, int to)
     {
-        if (!SpokenWords.Body.Contains(_tokens[at].Text) || at + 1 >= to || !SpokenWords.Posture.Contains(_tokens[at + 1].Text))
+        if (
+            !SpokenWords.Body.Contains(_tokens[at].Text)
+            || at + 1 >= to
+            || !SpokenWords.Posture.Contains(_tokens[at + 1].Text)
+        )
             return 0;
         if (_moves.One(_keys, at) is { Used: > 1 } || (_said.Count == 0 && at + 2 >= to))
             return 0;
         // 'knee off the back leg' says its side
-        if (!_moves.One(_keys, at).IsNone && SpokenWords.Prepositions.Contains(_tokens[at + 1].Text) && _tokens[at + 1].Text is not ("in" or "up" or "down"))
+        if (
+            !_moves.One(_keys, at).IsNone
+            && SpokenWords.Prepositions.Contains(_tokens[at + 1].Text)
+            && _tokens[at + 1].Text is not ("in" or "up" or "down")
+        )
             return 0;
         // 'knees up' by itself is done
         if (!_moves.One(_keys, at).IsNone && _said.Count == 0 && !Enumerable.Range(at + 2, to - at - 2).Any(IsNameAt))
             return 0;
         var end = at + 2;
-        while (end < to && (SpokenWords.Body.Contains(_tokens[end].Text) || SpokenWords.Determiners.Contains(_tokens[end].Text)) && !IsNameAt(end))
+        while (
+            end < to
+            && (SpokenWords.Body.Contains(_tokens[end].Text) || SpokenWords.Determiners.Contains(_tokens[end].Text))
+            && !IsNameAt(end)
+        )
             end++;
         return end - at;
     }
@@ -351,7 +363,11 @@ internal sealed partial class SpeechReader
         var end = at + 1;
         while (end < to && SpokenWords.Determiners.Contains(_tokens[end].Text))
             end++;
-        return (end < to && _moves.One(_keys, end) is { IsNone: false } name ? Math.Min(end + name.Used, to) : Math.Min(end + 1, to)) - at;
+        return (
+                end < to && _moves.One(_keys, end) is { IsNone: false } name
+                    ? Math.Min(end + name.Used, to)
+                    : Math.Min(end + 1, to)
+            ) - at;
     }
 
     private void Add(Element element)

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Collections.Frozen;
-using System.Text;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
@@ -25,22 +24,26 @@ internal sealed partial class TypedWords
     private readonly FrozenDictionary<string, double> _lexicon;
     private readonly ILookup<(char First, int Length), string> _byLetter;
     private readonly ILookup<int, string> _byLength;
-    private readonly ConcurrentDictionary<string, IReadOnlyList<(string Word, double Cost)>> _near = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, IReadOnlyList<(string Word, double Cost)>> _near = new(
+        StringComparer.Ordinal
+    );
 
     public TypedWords(Vocabulary vocabulary, IReadOnlyCollection<string> doseWords)
     {
         _vocabulary = vocabulary;
         var lexicon = new Dictionary<string, double>(StringComparer.Ordinal);
-        _amounts = doseWords.Where(w => w.Length >= LeastAmount && w.All(char.IsLetter)).ToFrozenSet(StringComparer.Ordinal);
+        _amounts = doseWords
+            .Where(w => w.Length >= LeastAmount && w.All(char.IsLetter))
+            .ToFrozenSet(StringComparer.Ordinal);
         foreach (var word in doseWords.Concat(SpokenWords.Everything).Concat(CommonWords.All))
             lexicon.TryAdd(word, 0);
         foreach (var technique in vocabulary.Catalogue.All)
-            foreach (var (school, names) in technique.Names)
-                foreach (var word in names.SelectMany(Written))
-                {
-                    var cost = school is NamingSchool.Generic || school == vocabulary.Naming ? 0.1 : CostElsewhere;
-                    lexicon[word] = Math.Min(cost, lexicon.GetValueOrDefault(word, cost));
-                }
+        foreach (var (school, names) in technique.Names)
+        foreach (var word in names.SelectMany(Written))
+        {
+            var cost = school is NamingSchool.Generic || school == vocabulary.Naming ? 0.1 : CostElsewhere;
+            lexicon[word] = Math.Min(cost, lexicon.GetValueOrDefault(word, cost));
+        }
         _lexicon = lexicon.Where(w => w.Key.Length > 0).ToFrozenDictionary(StringComparer.Ordinal);
         _byLetter = _lexicon.Keys.ToLookup(w => (w[0], w.Length));
         _byLength = _lexicon.Keys.ToLookup(w => w.Length);
@@ -59,7 +62,12 @@ internal sealed partial class TypedWords
         plain = BareSeconds().Replace(plain, "$1s");
         if (plain.Count(c => c == '"') % 2 == 1)
             plain = Inches().Replace(plain, " sec");
-        plain = Hours().Replace(plain, m => $"{(int.Parse(m.Groups[1].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) * 60) + (m.Groups[2].Success ? int.Parse(m.Groups[2].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) : 0)} min");
+        plain = Hours()
+            .Replace(
+                plain,
+                m =>
+                    $"{(int.Parse(m.Groups[1].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) * 60) + (m.Groups[2].Success ? int.Parse(m.Groups[2].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) : 0)} min"
+            );
         return Word().Replace(plain, m => WrittenOut(m.Value) ?? AsAmount(m.Value) ?? m.Value);
     }
 
@@ -94,7 +102,10 @@ internal sealed partial class TypedWords
             || typed.Any(char.IsDigit)
             || _lexicon.TryGetValue(typed, out var cost) && cost < CostElsewhere
             || SpokenWords.IsSpoken(typed)
-            || (_vocabulary.Words.Count > 0 && _vocabulary.Words.Keys.Any(k => k.Contains(NameKey.Of(typed), StringComparison.Ordinal)));
+            || (
+                _vocabulary.Words.Count > 0
+                && _vocabulary.Words.Keys.Any(k => k.Contains(NameKey.Of(typed), StringComparison.Ordinal))
+            );
     }
 
     /// <summary>
@@ -105,10 +116,26 @@ internal sealed partial class TypedWords
     /// <param name="unknown">How much of a line is not understood; 0 for nothing.</param>
     public string Mended(string text, Func<string, int> unknown)
     {
-        var strange = Word().Matches(text).Select(m => m.Value).Where(w => !IsKnown(w)).Distinct(StringComparer.OrdinalIgnoreCase).ToList();
+        var strange = Word()
+            .Matches(text)
+            .Select(m => m.Value)
+            .Where(w => !IsKnown(w))
+            .Distinct(StringComparer.OrdinalIgnoreCase)
+            .ToList();
         if (strange.Count is 0 or > MostUnknown)
             return text;
         var left = unknown(text);
+        if (strange.Count > 1)
+        {
+            // halves of one name ('mountian climbres') are understood only together
+            var all = strange.Aggregate(
+                text,
+                (line, word) =>
+                    Near(word) is [{ Cost: <= MostAmongOthers } first, ..] ? Replaced(line, word, first.Word) : line
+            );
+            if (all != text && unknown(all) is var less && less < left)
+                (text, left) = (all, less);
+        }
         foreach (var word in strange)
         {
             if (left == 0)
@@ -155,8 +182,16 @@ internal sealed partial class TypedWords
 
     private IEnumerable<(string Word, double Cost)> Nearest(string typed)
     {
-        var alike = Enumerable.Range(Math.Max(1, typed.Length - 2), MostLonger).SelectMany(length => _byLetter[(typed[0], length)]);
-        var others = typed.Length > 5 ? Enumerable.Range(typed.Length - 1, 3).SelectMany(length => _byLength[length]).Where(k => k[0] != typed[0]) : [];
+        var alike = Enumerable
+            .Range(Math.Max(1, typed.Length - 2), MostLonger)
+            .SelectMany(length => _byLetter[(typed[0], length)]);
+        var others =
+            typed.Length > 5
+                ? Enumerable
+                    .Range(typed.Length - 1, 3)
+                    .SelectMany(length => _byLength[length])
+                    .Where(k => k[0] != typed[0])
+                : [];
         return alike
             .Concat(others)
             .Select(known => (Word: known, Cost: Spelling.Cost(typed, known) + _lexicon[known]))
@@ -180,7 +215,10 @@ internal sealed partial class TypedWords
     private static partial Regex Word();
 
     /// <summary>'1,5 min' is one and a half.</summary>
-    [GeneratedRegex(@"(?<![\d,])(\d),(5|25|75)(?=\s*(?:m|min|mins|minutes?|')(?![\p{L}]))", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"(?<![\d,])(\d),(5|25|75)(?=\s*(?:m|min|mins|minutes?|')(?![\p{L}]))",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex HalfNumber();
 
     [GeneratedRegex(@"(?<=\d)\s?''", RegexOptions.CultureInvariant)]
@@ -196,6 +234,9 @@ internal sealed partial class TypedWords
     [GeneratedRegex(@"(?<![\d\p{L}]):(\d{2})(?![\d:])", RegexOptions.CultureInvariant)]
     private static partial Regex BareSeconds();
 
-    [GeneratedRegex(@"(?<![\d.,:])([1-3])\s?h(?:\s?([0-5]\d))?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"(?<![\d.,:])([1-3])\s?h(?:\s?([0-5]\d))?(?![\p{L}\d])",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Hours();
 }

@@ -15,9 +15,7 @@ internal static class Shortenings
 
     private static FrozenDictionary<string, (string Means, string Kind)> Read()
     {
-        using var file = new StreamReader(
-            typeof(Shortenings).Assembly.GetManifestResourceStream("shortenings.tsv")!
-        );
+        using var file = new StreamReader(typeof(Shortenings).Assembly.GetManifestResourceStream("shortenings.tsv")!);
         var rows = new Dictionary<string, (string, string)>(StringComparer.Ordinal);
         file.ReadLine();
         while (file.ReadLine() is { } row)

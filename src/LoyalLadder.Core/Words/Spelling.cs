@@ -24,7 +24,11 @@ internal static class Spelling
         if (Sound(typed) == Sound(known))
             return 0.5;
         var difference = Math.Abs(typed.Length - known.Length);
-        if (typed[0] == known[0] && difference <= (typed.Length >= LeastForTwo ? 2 : 1) && Slips(typed, known) is { } slips)
+        if (
+            typed[0] == known[0]
+            && difference <= (typed.Length >= LeastForTwo ? 2 : 1)
+            && Slips(typed, known) is { } slips
+        )
         {
             if (slips == 1 && typed.Length >= LeastForSlip)
                 return typed.Length == known.Length && typed.Length < LeastForOther && !IsSwap(typed, known) ? 1.3 : 1;
@@ -36,7 +40,10 @@ internal static class Spelling
         }
         // the first letter may have been missed or doubled, or changed with the second
         if (typed[0] != known[0])
-            return typed.Length > LeastForSlip && difference <= 1 && HasSameEnd(typed, known) && Slips(typed, known) == 1 ? 1.4 : null;
+            return
+                typed.Length > LeastForSlip && difference <= 1 && HasSameEnd(typed, known) && Slips(typed, known) == 1
+                ? 1.4
+                : null;
         return IsSkeleton(typed, known) ? 1.5 : null;
     }
 
@@ -90,14 +97,14 @@ internal static class Spelling
         for (var j = 0; j <= b.Length; j++)
             rows[0, j] = j;
         for (var i = 1; i <= a.Length; i++)
-            for (var j = 1; j <= b.Length; j++)
-            {
-                var least = Math.Min(rows[i - 1, j], rows[i, j - 1]) + 1;
-                least = Math.Min(least, rows[i - 1, j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
-                if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
-                    least = Math.Min(least, rows[i - 2, j - 2] + 1);
-                rows[i, j] = least;
-            }
+        for (var j = 1; j <= b.Length; j++)
+        {
+            var least = Math.Min(rows[i - 1, j], rows[i, j - 1]) + 1;
+            least = Math.Min(least, rows[i - 1, j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
+            if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
+                least = Math.Min(least, rows[i - 2, j - 2] + 1);
+            rows[i, j] = least;
+        }
         return rows[a.Length, b.Length] is <= 2 and var slips ? slips : null;
     }
 }

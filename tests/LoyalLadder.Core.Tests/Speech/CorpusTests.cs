@@ -150,9 +150,22 @@ public class CorpusTests
         || Enumerable.Range(1, 100).Any(n => Spelling.Cost(word, InWords(n)) is <= 1.1);
 
     private static string InWords(int number) =>
-        new[] { "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "twelve", "twenty", "thirty" }
-            .FirstOrDefault(w => DoseWords.NumberOf(w) == number)
-        ?? "";
+        new[]
+        {
+            "one",
+            "two",
+            "three",
+            "four",
+            "five",
+            "six",
+            "seven",
+            "eight",
+            "nine",
+            "ten",
+            "twelve",
+            "twenty",
+            "thirty",
+        }.FirstOrDefault(w => DoseWords.NumberOf(w) == number) ?? "";
 
     private static List<string> Lost(string line)
     {

@@ -143,7 +143,8 @@ internal static class LineChecks
 
     private static Check? NoTimeInWords(LineCheckContext at)
     {
-        var isCounted = at.Line.Dose is CountedDose or OwnRepsDose { Within: null } or FloorDose or RunsDose or LapsDose;
+        var isCounted =
+            at.Line.Dose is CountedDose or OwnRepsDose { Within: null } or FloorDose or RunsDose or LapsDose;
         return isCounted && at.Clocked.Work > LongestCounted
             ? new Check(
                 "too-long",

@@ -70,7 +70,11 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
 
     private static string WithoutMinutes(string text, ref int? minutes)
     {
-        if (MinutesBehind().Match(text) is not { Success: true } match || match.Index == 0)
+        if (
+            MinutesBehind().Match(text) is not { Success: true } match
+            || match.Index == 0
+            || IsOfRounds().IsMatch(text[..match.Index])
+        )
             return text;
         minutes ??= Number(match.Groups["n"].Value);
         return (text[..match.Index] + match.Groups["rest"].Value).Trim();
@@ -89,6 +93,10 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
         Plainly
     )]
     private static partial Regex MinutesBehind();
+
+    /// <summary>'3 rounds x' 2 min: how long a round is, and no part of the hour.</summary>
+    [GeneratedRegex(@"(?:\bx|\bof|@|\brounds?|\brds|\d)\s*$", Plainly)]
+    private static partial Regex IsOfRounds();
 
     [GeneratedRegex(
         @"^(?<name>[^(,]*?)\s*(?:\((?<said>[^)]*)\)?|,\s*(?<said>.+)|:\s+(?<said>.*\d.*)|\s-\s+(?<said>.*\d.*)|\s(?<said>(?:in pairs|with (?:a )?partners?|\d+\s*(?:x|rds|rounds)\b).*))$",

@@ -28,7 +28,10 @@ internal sealed class LayoutModel
         {
             if (row.Split('\t') is not [var feature, var weights])
                 continue;
-            model._weights[feature] = [.. weights.Split(' ').Select(w => double.Parse(w, CultureInfo.InvariantCulture))];
+            model._weights[feature] =
+            [
+                .. weights.Split(' ').Select(w => double.Parse(w, CultureInfo.InvariantCulture)),
+            ];
         }
         return model;
     }
@@ -80,7 +83,9 @@ internal sealed class LayoutModel
                 else
                     (best[i, label], from[i, label]) = Enumerable
                         .Range(0, Labels)
-                        .Select(before => (best[i - 1, before] + own[label] + Behind((LineLabel)before, isLike, label), before))
+                        .Select(before =>
+                            (best[i - 1, before] + own[label] + Behind((LineLabel)before, isLike, label), before)
+                        )
                         .Max();
             }
         }
@@ -104,34 +109,50 @@ internal sealed class LayoutModel
         var own = forms.Select(Own).ToArray();
         var like = forms.Select(f => f.Contains("like above")).ToArray();
         for (var i = 0; i < count; i++)
-            for (var l = 0; l < Labels; l++)
-                if (!MayBe(forms[i], given[i], l))
-                    own[i][l] = double.NegativeInfinity;
+        for (var l = 0; l < Labels; l++)
+            if (!MayBe(forms[i], given[i], l))
+                own[i][l] = double.NegativeInfinity;
         var ahead = new double[count][];
         var behind = new double[count][];
         for (var i = 0; i < count; i++)
             ahead[i] =
             [
-                .. Enumerable.Range(0, Labels).Select(l =>
-                    own[i][l] + (i == 0 ? Behind(null, like[0], l) : Sum(b => ahead[i - 1][b] + Behind((LineLabel)b, like[i], l)))
-                ),
+                .. Enumerable
+                    .Range(0, Labels)
+                    .Select(l =>
+                        own[i][l]
+                        + (
+                            i == 0
+                                ? Behind(null, like[0], l)
+                                : Sum(b => ahead[i - 1][b] + Behind((LineLabel)b, like[i], l))
+                        )
+                    ),
             ];
         for (var i = count - 1; i >= 0; i--)
             behind[i] =
             [
-                .. Enumerable.Range(0, Labels).Select(l =>
-                    i == count - 1 ? 0 : Sum(n => Behind((LineLabel)l, like[i + 1], n) + own[i + 1][n] + behind[i + 1][n])
-                ),
+                .. Enumerable
+                    .Range(0, Labels)
+                    .Select(l =>
+                        i == count - 1
+                            ? 0
+                            : Sum(n => Behind((LineLabel)l, like[i + 1], n) + own[i + 1][n] + behind[i + 1][n])
+                    ),
             ];
         var all = Sum(l => ahead[count - 1][l]);
-        var single = Enumerable.Range(0, count).Select(i => Enumerable.Range(0, Labels).Select(l => Math.Exp(ahead[i][l] + behind[i][l] - all)).ToArray()).ToArray();
+        var single = Enumerable
+            .Range(0, count)
+            .Select(i => Enumerable.Range(0, Labels).Select(l => Math.Exp(ahead[i][l] + behind[i][l] - all)).ToArray())
+            .ToArray();
         var pairs = new double[count][,];
         for (var i = 1; i < count; i++)
         {
             pairs[i] = new double[Labels, Labels];
             for (var b = 0; b < Labels; b++)
-                for (var l = 0; l < Labels; l++)
-                    pairs[i][b, l] = Math.Exp(ahead[i - 1][b] + Behind((LineLabel)b, like[i], l) + own[i][l] + behind[i][l] - all);
+            for (var l = 0; l < Labels; l++)
+                pairs[i][b, l] = Math.Exp(
+                    ahead[i - 1][b] + Behind((LineLabel)b, like[i], l) + own[i][l] + behind[i][l] - all
+                );
         }
         return (single, pairs);
     }

@@ -106,7 +106,10 @@ public static partial class LineForms
         : at == count - 2 ? "last but one"
         : "middle";
 
-    private static string Step(int step) => step > 0 ? "in" : step < 0 ? "out" : "same";
+    private static string Step(int step) =>
+        step > 0 ? "in"
+        : step < 0 ? "out"
+        : "same";
 
     private static List<string> Own(PageLine line, LineLook look, int least, bool isShouted)
     {
@@ -122,7 +125,12 @@ public static partial class LineForms
             $"mark {line.Mark} said {Said(look)}",
             line.Indent > least ? "indented" : "outmost",
         ];
-        var work = look.Work >= 0.999 ? 4 : look.Work > 0.7 ? 3 : look.Work > 0.45 ? 2 : look.Work > 0.2 ? 1 : 0;
+        var work =
+            look.Work >= 0.999 ? 4
+            : look.Work > 0.7 ? 3
+            : look.Work > 0.45 ? 2
+            : look.Work > 0.2 ? 1
+            : 0;
         all.Add($"work {work}");
         all.Add($"work {work} said {Said(look)}");
         all.Add($"work {work} {(text.Any(char.IsAsciiDigit) ? "figures" : "")}");
@@ -172,7 +180,10 @@ public static partial class LineForms
         Add(isPart && words.Length <= 5, "short part");
         Add(SegmentKinds.IsHeading(name.Name), "heads");
         Add(SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other, "part first");
-        Add(SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other && line.Mark == LineMark.None, "part first, unmarked");
+        Add(
+            SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other && line.Mark == LineMark.None,
+            "part first, unmarked"
+        );
         Add(isPart && !look.HasDose, "part, no dose");
         Add(isPart && EndsInMinutes().IsMatch(text), "part, minutes behind");
         Add(EndsInMinutes().IsMatch(text) && look.Moves == 0, "minutes behind, no move");
@@ -204,7 +215,13 @@ public static partial class LineForms
             yield return "behind a comma";
         if (line.Indent > above.Indent && above.Mark != LineMark.None && char.IsLower(line.Text[0]))
             yield return "hangs";
-        if (line.Indent >= LeastHang && line.Indent > page[0].Indent && above.Mark == LineMark.None && above.Indent == line.Indent && char.IsLower(line.Text[0]))
+        if (
+            line.Indent >= LeastHang
+            && line.Indent > page[0].Indent
+            && above.Mark == LineMark.None
+            && above.Indent == line.Indent
+            && char.IsLower(line.Text[0])
+        )
             yield return "hangs on";
         if (OpenEnd().IsMatch(above.Text))
             yield return "behind an open end";
@@ -224,7 +241,9 @@ public static partial class LineForms
 
     /// <summary>Few words, and minutes behind them: on most pages all parts are booked in that way.</summary>
     private static bool IsBooked(string text) =>
-        EndsInMinutes().IsMatch(text) && !text.Contains(',', StringComparison.Ordinal) && text.Split(' ').Length <= MostOfBooked;
+        EndsInMinutes().IsMatch(text)
+        && !text.Contains(',', StringComparison.Ordinal)
+        && text.Split(' ').Length <= MostOfBooked;
 
     private const int MostOfBooked = 9;
 
@@ -238,15 +257,24 @@ public static partial class LineForms
         return name.Count(char.IsUpper) >= 2 && !name.Any(char.IsLower);
     }
 
-    [GeneratedRegex(@"(?:\(?\s*(?:about\s+|approx\.?\s+|~)?\d{1,3}(?:\s*-\s*\d{1,3})?\s*(?:mins?|minutes?|m|'|\u2032)?\s*\)?|\(\d{1,2}\))[:.\s]*(?:\([^)]*\))?\s*[:-]?$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"(?:\(?\s*(?:about\s+|approx\.?\s+|~)?\d{1,3}(?:\s*-\s*\d{1,3})?\s*(?:mins?|minutes?|m|'|\u2032)?\s*\)?|\(\d{1,2}\))[:.\s]*(?:\([^)]*\))?\s*[:-]?$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex EndsInMinutes();
 
     [GeneratedRegex(@"^(?<head>[^:]{2,40}?)(?:\s*:\s+|\s-\s+)\S", RegexOptions.CultureInvariant)]
     private static partial Regex HeadThenWork();
 
-    [GeneratedRegex(@"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\b\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]m)?\s*(?:-|to|till?|until)\s*\d{1,2}(?:[:.h]\d{2}|\s*[ap]m)|\b(?:aged?s?|class|lesson|week|wk)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\b\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]m)?\s*(?:-|to|till?|until)\s*\d{1,2}(?:[:.h]\d{2}|\s*[ap]m)|\b(?:aged?s?|class|lesson|week|wk)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex DayOrHours();
 
-    [GeneratedRegex(@"\b(?:and|or|the|a|an|to|of|with|when|each|then|partner|for|in|on|at)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:and|or|the|a|an|to|of|with|when|each|then|partner|for|in|on|at)$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex OpenEnd();
 }

@@ -74,7 +74,10 @@ public static partial class PageLines
 
     private static int Figure(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
 
-    [GeneratedRegex(@"^(?<n>\d{1,2})\s+(?=\S)(?!\s*(?:mins?|secs?|s|m|x|rounds?(?!\s+(?:kick|house))|rds?|sets?|reps?|times|laps?|lengths?)\b)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?<n>\d{1,2})\s+(?=\S)(?!\s*(?:mins?|secs?|s|m|x|rounds?(?!\s+(?:kick|house))|rds?|sets?|reps?|times|laps?|lengths?)\b)",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex BareNumber();
 
     [GeneratedRegex(@"^(?<from>\d{1,3})\s*-\s*(?<to>\d{1,3})\s+(?=\p{L})", RegexOptions.CultureInvariant)]
@@ -189,11 +192,17 @@ public static partial class PageLines
     private static partial Regex Clock();
 
     /// <summary>'0-8   Mobilise': minutes of the lesson from and to.</summary>
-    [GeneratedRegex(@"\G\d{1,3}\s*-\s*\d{1,3}(?:\s{2,}|\s*(?:min|mins|')\b[:\s]*)(?=\p{L})", RegexOptions.IgnoreCase | Plainly)]
+    [GeneratedRegex(
+        @"\G\d{1,3}\s*-\s*\d{1,3}(?:\s{2,}|\s*(?:min|mins|')\b[:\s]*)(?=\p{L})",
+        RegexOptions.IgnoreCase | Plainly
+    )]
     private static partial Regex Span();
 
     /// <summary>'10 min warm-up'.</summary>
-    [GeneratedRegex(@"\G\(?\d{1,2}\s*(?:mins?|minutes?|')(?:\)|\s*[:\-])?\s+(?=\p{L})(?!(?:each|per|x|rest|on|off|of|with|rounds?)\b)", RegexOptions.IgnoreCase | Plainly)]
+    [GeneratedRegex(
+        @"\G\(?\d{1,2}\s*(?:mins?|minutes?|')(?:\)|\s*[:\-])?\s+(?=\p{L})(?!(?:each|per|x|rest|on|off|of|with|rounds?)\b)",
+        RegexOptions.IgnoreCase | Plainly
+    )]
     private static partial Regex Minutes();
 
     [GeneratedRegex(@"\G(?=[IVX])(?:X{0,2}(?:IX|IV|V?I{0,3}))[.)]\s+", Plainly)]

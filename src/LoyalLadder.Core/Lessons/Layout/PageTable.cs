@@ -51,7 +51,9 @@ internal static partial class PageTable
 
     private static IEnumerable<List<Row>> Commas(IReadOnlyList<string> lines) =>
         Runs(lines, Separated)
-            .Where(run => run.Count > LeastRows && run.GroupBy(r => r.Cells.Length).Count() == 1 && IsHead(run[0].Cells));
+            .Where(run =>
+                run.Count > LeastRows && run.GroupBy(r => r.Cells.Length).Count() == 1 && IsHead(run[0].Cells)
+            );
 
     private const int LeastCommas = 3;
 
@@ -79,7 +81,7 @@ internal static partial class PageTable
         {
             if (i < lines.Count && cut(lines[i]) is { } cells)
             {
-                run.Add(new Row(i + 1, [.. cells.Select(c => c.Trim())]));
+                run.Add(new Row(i + 1, [.. cells.Select(c => c.Replace('\t', ' ').Trim())]));
                 continue;
             }
             if (run.Count >= LeastRows)
@@ -121,7 +123,9 @@ internal static partial class PageTable
         foreach (Match piece in Piece().Matches(line))
         {
             // figures are set to the right of their column, words to the left
-            var at = starts.FindLastIndex(s => s <= piece.Index + (piece.Value.All(char.IsAsciiDigit) ? piece.Length : 1));
+            var at = starts.FindLastIndex(s =>
+                s <= piece.Index + (piece.Value.All(char.IsAsciiDigit) ? piece.Length : 1)
+            );
             at = Math.Max(at, 0);
             cells[at] = cells[at].Length == 0 ? piece.Value.Trim() : $"{cells[at]} {piece.Value.Trim()}";
         }
@@ -163,7 +167,8 @@ internal static partial class PageTable
             work = $"{work}, {minutes} min";
         if (remark.Length > 0)
             work = SaysHow().IsMatch(remark) ? $"{work}, {remark}" : $"{work} -- {remark}";
-        var label = part.Length > 0 ? LineLabel.HeadingWork
+        var label =
+            part.Length > 0 ? LineLabel.HeadingWork
             : PageWords.GroupAt(what) is not null ? LineLabel.Version
             : LineLabel.Work;
         return new TableRow(label, part, work, minutes);
@@ -195,8 +200,7 @@ internal static partial class PageTable
             : null;
 
     private static bool IsHead(string[] cells) =>
-        cells.Count(c => HeadOf(c) is not null) is >= 2 and var heads
-        && heads * 2 > cells.Count(c => c.Length > 0);
+        cells.Count(c => HeadOf(c) is not null) is >= 2 and var heads && heads * 2 > cells.Count(c => c.Length > 0);
 
     private static Column[] Heads(string[] cells)
     {
@@ -238,7 +242,11 @@ internal static partial class PageTable
                 columns[i] = Column.Clock;
             else if (Most(c => BareMinutes().IsMatch(c)))
                 columns[i] = Column.Minutes;
-            else if (!isWhatFound && i + 1 < width && (filled.Count * 4 < cells.Count * 3 || Most(c => SegmentKinds.Of(c) != SegmentKind.Other)))
+            else if (
+                !isWhatFound
+                && i + 1 < width
+                && (filled.Count * 4 < cells.Count * 3 || Most(c => SegmentKinds.Of(c) != SegmentKind.Other))
+            )
                 columns[i] = Column.Part;
             else if (!isWhatFound)
                 (columns[i], isWhatFound) = (Column.What, true);
@@ -282,12 +290,21 @@ internal static partial class PageTable
     [GeneratedRegex(@"^(?:sets?|series|rounds?|rds|times)$", Plainly)]
     private static partial Regex SetsHead();
 
-    [GeneratedRegex(@"^(?:how(?:\s+(?:much|many|long))?|amount|reps?|repetitions|dose|number|quantity|how\s+often)$", Plainly)]
+    [GeneratedRegex(
+        @"^(?:how(?:\s+(?:much|many|long))?|amount|reps?|repetitions|dose|number|quantity|how\s+often)$",
+        Plainly
+    )]
     private static partial Regex AmountHead();
 
-    [GeneratedRegex(@"^(?:what|exercises?|drills?|activity|activities|technique|techniques|content|work|item|task|skill|moves?)$", Plainly)]
+    [GeneratedRegex(
+        @"^(?:what|exercises?|drills?|activity|activities|technique|techniques|content|work|item|task|skill|moves?)$",
+        Plainly
+    )]
     private static partial Regex WhatHead();
 
-    [GeneratedRegex(@"^(?:remarks?|notes?|watch\s+for|watch|focus|comments?|points?|coaching(?:\s+points?)?|kit|equipment|who|cues?|look\s+for|detail|details)$", Plainly)]
+    [GeneratedRegex(
+        @"^(?:remarks?|notes?|watch\s+for|watch|focus|comments?|points?|coaching(?:\s+points?)?|kit|equipment|who|cues?|look\s+for|detail|details)$",
+        Plainly
+    )]
     private static partial Regex RemarkHead();
 }

@@ -50,7 +50,11 @@ public static partial class PageWords
     /// <summary>Who: colours of belts, grades, how long they have been there, how old, how big.</summary>
     private const string Who =
         @"(?:the\s+|those\s+(?:who|from|with|under|over)\b[^:,]*|for\s+)?(?:"
-        + "(?:" + Colours + @")s?(?:(?:\s*[/&+,-]\s*|\s+(?:and|to|or)\s+)(?:" + Colours + @")s?)*(?:\s+(?:belts?|sash(?:es)?|tips?|stripes?|group))?"
+        + "(?:"
+        + Colours
+        + @")s?(?:(?:\s*[/&+,-]\s*|\s+(?:and|to|or)\s+)(?:"
+        + Colours
+        + @")s?)*(?:\s+(?:belts?|sash(?:es)?|tips?|stripes?|group))?"
         + @"|(?:\d{1,2}(?:st|nd|rd|th)?\.?\s*(?:-\s*\d{1,2}(?:st|nd|rd|th)?\.?)?\s*(?:kyu|kup|gup|geup|dan|years?(?:\s+olds?)?)s?)"
         + @"|dans?\b|(?:absolute\s+)?(?:beginners?|newbies|novices|newcomers|starters|seniors?|juniors?|advanced?s?|advansed|confirmed|intermediates?|fighters|competitors|higher\s+grades?|lower\s+grades?|carded|experienced|veterans|helpers|assistants|teens|adults|parents|kids|tinies|minis|youngsters)(?:\s+(?:ones?|people|ppl|group|belts?|class|students?))?"
         + @"|(?:new|younger|older|little|big|bigger|small|smaller|tall|taller|strong|stronger|injured|fit|fitter|rest of the|other)\s+(?:ones?|people|ppl|kids|students|starters|folks?|boys|girls|lads|group)"
@@ -58,12 +62,25 @@ public static partial class PageWords
         + @"|under\s+\d{1,2}\.?\s*kyu|over\s+\d{1,2}s?"
         + ")";
 
-    private const string UpAndDown = @"(?:\s*(?:&|and|\+|or)?\s*(?:up|upwards|above|over|higher|below|under|down|only|\+))?";
+    private const string UpAndDown =
+        @"(?:\s*(?:&|and|\+|or)?\s*(?:up|upwards|above|over|higher|below|under|down|only|\+))?";
 
-    [GeneratedRegex(@"^\W*" + Who + UpAndDown + @"(?:\s*\([^)]*\))?\s*(?:(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|$|[:>\-]|no\b|can\b|may\b|do\b|also\b|add\b|they\b|with\b|hit\b|put\b|who\b|over\b|try\b|instead\b|go\b)", Plainly)]
+    [GeneratedRegex(
+        @"^\W*"
+            + Who
+            + UpAndDown
+            + @"(?:\s*\([^)]*\))?\s*(?:(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|$|[:>\-]|no\b|can\b|may\b|do\b|also\b|add\b|they\b|with\b|hit\b|put\b|who\b|over\b|try\b|instead\b|go\b)",
+        Plainly
+    )]
     private static partial Regex Group();
 
-    [GeneratedRegex(@"^\W*(?<who>(?:from\s+)?" + Who + UpAndDown + @"(?:\s*\([^)]*\))?)\s*(?:[:>]|(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|\s-+>?\s|(?<=\s)-+>?\s|\s+(?=(?:no|can|may|do|also|add|they|with|hit|put|who|over|try|instead|go)\b)|$)", Plainly)]
+    [GeneratedRegex(
+        @"^\W*(?<who>(?:from\s+)?"
+            + Who
+            + UpAndDown
+            + @"(?:\s*\([^)]*\))?)\s*(?:[:>]|(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|\s-+>?\s|(?<=\s)-+>?\s|\s+(?=(?:no|can|may|do|also|add|they|with|hit|put|who|over|try|instead|go)\b)|$)",
+        Plainly
+    )]
     private static partial Regex GroupLead();
 
     [GeneratedRegex(@"\s+/\s+|\s+\|\s+|;\s+", RegexOptions.CultureInvariant)]
@@ -75,16 +92,28 @@ public static partial class PageWords
     )]
     private static partial Regex Opener();
 
-    [GeneratedRegex(@"^(?:hi|hello|hey|dear|hoi|morning|good\s+(?:morning|evening)|thanks?|thank\s+you|cheers|see\s+you|love|regards|best|yours|greetings|take\s+care|good\s+luck|have\s+fun|ps|p\.s|sent\s+from|subject|from|to|cc|date|on\s.+\swrote)\b(?!\s+kicks?\b)", Plainly)]
+    [GeneratedRegex(
+        @"^(?:hi|hello|hey|dear|hoi|morning|good\s+(?:morning|evening)|thanks?|thank\s+you|cheers|see\s+you|love|regards|best|yours|greetings|take\s+care|good\s+luck|have\s+fun|ps|p\.s|sent\s+from|subject|from|to|cc|date|on\s.+\swrote)\b(?!\s+kicks?\b)",
+        Plainly
+    )]
     private static partial Regex Greeting();
 
-    [GeneratedRegex(@"\b(?:please|pls|bring|remember|remind(?:er)?|don'?t|do\s+not|never|attention|nb|note|ask|tell|check|beware|fees?|dues|forget|closed?|keys?|car\s?park|next\s+week|tomorrow|deadline|poster|licen[cs]es?|office|photos?|sorry|holiday|absent|sore|injur\w+|watch\s+(?:the|out|for)|make\s+sure|careful|gear|no\s+(?:talking|training|chatting|rest|shoes))\b", Plainly)]
+    [GeneratedRegex(
+        @"\b(?:please|pls|bring|remember|remind(?:er)?|don'?t|do\s+not|never|attention|nb|note|ask|tell|check|beware|fees?|dues|forget|closed?|keys?|car\s?park|next\s+week|tomorrow|deadline|poster|licen[cs]es?|office|photos?|sorry|holiday|absent|sore|injur\w+|watch\s+(?:the|out|for)|make\s+sure|careful|gear|no\s+(?:talking|training|chatting|rest|shoes))\b",
+        Plainly
+    )]
     private static partial Regex Telling();
 
-    [GeneratedRegex(@"\b(?:same|ditto|likewise|idem|again|as\s+(?:last|above|before|the)|repeat|too|the\s+same)\b|\bdo\.$", Plainly)]
+    [GeneratedRegex(
+        @"\b(?:same|ditto|likewise|idem|again|as\s+(?:last|above|before|the)|repeat|too|the\s+same)\b|\bdo\.$",
+        Plainly
+    )]
     private static partial Regex Again();
 
-    [GeneratedRegex(@"\b(?:(?:the\s+)?same(?:\s+(?:again|thing|way|as\s+(?:above|before|last\s+\w+|the\s+\w+)|with|but))?|ditto|likewise|idem|and\s+again|again|repeat|as\s+(?:above|before)|too)\b", Plainly)]
+    [GeneratedRegex(
+        @"\b(?:(?:the\s+)?same(?:\s+(?:again|thing|way|as\s+(?:above|before|last\s+\w+|the\s+\w+)|with|but))?|ditto|likewise|idem|and\s+again|again|repeat|as\s+(?:above|before)|too)\b",
+        Plainly
+    )]
     private static partial Regex Reference();
 
     [GeneratedRegex(@"\s+", RegexOptions.CultureInvariant)]

@@ -31,9 +31,7 @@ internal static class SheetLayout
         var labels = model.Best(LineForms.Of(page, looks), given);
         return
         [
-            .. page.Select(
-                (line, i) => new LaidLine(line, labels[i]) { Row = rows.GetValueOrDefault(line.Number) }
-            ),
+            .. page.Select((line, i) => new LaidLine(line, labels[i]) { Row = rows.GetValueOrDefault(line.Number) }),
         ];
     }
 
@@ -42,8 +40,9 @@ internal static class SheetLayout
         PageLines.Of([
             .. lines.Select(
                 (l, i) =>
-                    rows.TryGetValue(i + 1, out var row) && row is null ? ""
-                    : l.Replace("\t", "    ", StringComparison.Ordinal)
+                    rows.TryGetValue(i + 1, out var row) && row is null
+                        ? ""
+                        : l.Replace("\t", "    ", StringComparison.Ordinal)
             ),
         ]);
 

@@ -24,7 +24,11 @@ internal static partial class DoseGrammar
             (p, _) => p.Alternating = true,
             Place.BehindWords
         );
-        Rule("then? swap|change|switch sides|legs|stance|leads|lead|hands|arms", (p, _) => p.ChangesSide(), Place.BehindDose);
+        Rule(
+            "then? swap|change|switch sides|legs|stance|leads|lead|hands|arms",
+            (p, _) => p.ChangesSide(),
+            Place.BehindDose
+        );
         Rule("each|ea|both .?", (p, _) => p.Each = true, Place.BehindDose);
         Rule(
             "alternating|alternate|alt|alternately; alternating|alternate|alt <noun>; alternating|alternate|alt "
@@ -149,7 +153,11 @@ internal static partial class DoseGrammar
                 + "partner each|every? round|set|time?",
             Remark
         );
-        Rule("holder|partner feeds|calls|leads|chooses|picks|attacks; one|he|she feeds; with feeder", (p, _) => p.Pairs = true, Place.BehindDose);
+        Rule(
+            "holder|partner feeds|calls|leads|chooses|picks|attacks; one|he|she feeds; with feeder",
+            (p, _) => p.Pairs = true,
+            Place.BehindDose
+        );
         Rule("one at a time; one by one; two at a time; rotate", Remark);
     }
 

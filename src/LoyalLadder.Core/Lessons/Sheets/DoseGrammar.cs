@@ -78,7 +78,18 @@ internal static partial class DoseGrammar
         var isFigure =
             token.Kind is TokenKind.Number or TokenKind.Clock
             || DoseWords.NumberOf(token.Text) is not null
-            || token.Text is "half" or "a" or "couple" or "left" or "right" or "l" or "r" or "lh" or "rh" or "lf" or "rf"
+            || token.Text
+                is "half"
+                    or "a"
+                    or "couple"
+                    or "left"
+                    or "right"
+                    or "l"
+                    or "r"
+                    or "lh"
+                    or "rh"
+                    or "lf"
+                    or "rf"
             || (token.IsWord && PaceWords.Read(token.Text) is not null);
         if (named is null)
             return isFigure ? Open : [];
@@ -217,7 +228,10 @@ internal static partial class DoseGrammar
         Amount("<t> rounds|round", (p, c) => p.TimeOf(c.Times[0]));
         Amount("<t> of", (p, c) => p.TimeOf(c.Times[0], isOver: true));
         Amount("about|approx|~? <t>; hold|held|holding for? <t>", (p, c) => p.TimeOf(c.Times[0]));
-        Amount("<t> each; hold|held|holding for? <t> each", (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0])));
+        Amount(
+            "<t> each; hold|held|holding for? <t> each",
+            (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0]))
+        );
         Amount("hold|held each for? <t>", (p, c) => (p.Each, p.TimeEach) = (true, p.TimeOf(c.Times[0])));
         Amount("<lr> <noun>? <t>; <t> on? the? <lr> <noun>?", (p, c) => p.SidedTime(c.Times[0], c.Side), Place.NoName);
     }

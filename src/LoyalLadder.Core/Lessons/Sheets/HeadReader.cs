@@ -75,11 +75,18 @@ internal static partial class HeadReader
     {
         foreach (Match range in Range().Matches(text))
         {
-            var isTold = range.Groups["m1"].Success || range.Groups["m2"].Success || range.Groups["half"].Success || range.Groups["half1"].Success;
+            var isTold =
+                range.Groups["m1"].Success
+                || range.Groups["m2"].Success
+                || range.Groups["half"].Success
+                || range.Groups["half1"].Success;
             if (!isTold && !Day().IsMatch(text))
                 continue;
             var half = range.Groups["half"].Success ? range.Groups["half"].Value : range.Groups["half1"].Value;
-            if (Clock(range.Groups["h1"], range.Groups["m1"], half) is not { } start || Clock(range.Groups["h2"], range.Groups["m2"], half) is not { } end)
+            if (
+                Clock(range.Groups["h1"], range.Groups["m1"], half) is not { } start
+                || Clock(range.Groups["h2"], range.Groups["m2"], half) is not { } end
+            )
                 continue;
             // '11-12.30pm': only the end is after noon
             if (end < start && start.Hour > 12)
@@ -87,7 +94,10 @@ internal static partial class HeadReader
             if (end > start && (end - start).TotalMinutes is >= LeastMinutes and <= MostMinutes and var minutes)
                 return head with { Start = start, Minutes = (int)minutes };
         }
-        if (Hours().Match(text) is { Success: true } hours && MinutesOf(hours) is >= LeastMinutes and <= MostMinutes and var length)
+        if (
+            Hours().Match(text) is { Success: true } hours
+            && MinutesOf(hours) is >= LeastMinutes and <= MostMinutes and var length
+        )
             head = head with { Minutes = length };
         return head;
     }
@@ -136,11 +146,17 @@ internal static partial class HeadReader
     )]
     private static partial Regex Range();
 
-    [GeneratedRegex(@"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\bton(?:ight|ite)\b|\btoday\b|\btomorrow\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\bton(?:ight|ite)\b|\btoday\b|\btomorrow\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Day();
 
     /// <summary>'1h30', '1 h 15', '1 hour', '2 hrs'.</summary>
-    [GeneratedRegex(@"(?<![\d:.])(?<h>[1-5])\s?h(?:rs?|ours?)?\s?(?<m>[0-5]\d)?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"(?<![\d:.])(?<h>[1-5])\s?h(?:rs?|ours?)?\s?(?<m>[0-5]\d)?(?![\p{L}\d])",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex Hours();
 
     [GeneratedRegex(

@@ -16,7 +16,10 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
     /// <summary>Longest content or remark that a line keeps.</summary>
     public const int LongestWords = 600;
 
-    private readonly TypedWords _words = new(vocabulary, [.. DoseGrammar.Words, .. SpokenWords.EachNouns, .. DoseWords.Seconds, .. DoseWords.Minutes]);
+    private readonly TypedWords _words = new(
+        vocabulary,
+        [.. DoseGrammar.Words, .. SpokenWords.EachNouns, .. DoseWords.Seconds, .. DoseWords.Minutes]
+    );
 
     /// <summary>The things to do in a line; words that were shortened or mistyped are written as they were meant.</summary>
     public List<LessonLine> Read(string text)
@@ -37,7 +40,11 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         var tokens = Lexer.Lex(_words.Tidy(text));
         var words = tokens.Count(t => t.IsWord || t.IsNumber);
         var atoms = LineScan.Of(vocabulary, moves.Moves, tokens).Where(a => a.Kind is AtomKind.Name or AtomKind.Dose);
-        var work = atoms.Sum(a => Enumerable.Range(a.From, Math.Min(a.To, tokens.Count) - a.From).Count(t => tokens[t].IsWord || tokens[t].IsNumber));
+        var work = atoms.Sum(a =>
+            Enumerable
+                .Range(a.From, Math.Min(a.To, tokens.Count) - a.From)
+                .Count(t => tokens[t].IsWord || tokens[t].IsNumber)
+        );
         return words == 0 ? 0 : (double)work / words;
     }
 
@@ -130,7 +137,8 @@ internal sealed partial class LineReader(Vocabulary vocabulary, MoveReader moves
         if (FirstTwo().Match(text) is not { Success: true } match || !LineItems.IsFamily(match.Groups["family"].Value))
             return text;
         var (family, next) = (match.Groups["family"].Value, match.Groups["next"].Value);
-        return moves.Read($"{next} {family}") is { IsKnown: true, Counts.Count: 1 }
+        return
+            moves.Read($"{next} {family}") is { IsKnown: true, Counts.Count: 1 }
             && FirstOf(moves.Read($"{next} {family}")) != FirstOf(moves.Read(family))
             ? $"{family}: {text[(family.Length + 1)..]}"
             : text;

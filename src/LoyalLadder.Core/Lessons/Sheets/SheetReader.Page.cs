@@ -66,7 +66,10 @@ public sealed partial class SheetReader
             {
                 if (lines[i].Line.Mark != LineMark.Clock)
                     continue;
-                if (last >= 0 && MinutesOf(lines[i]) - MinutesOf(lines[last]) is > 0 and <= HeadReader.MostMinutes and var span)
+                if (
+                    last >= 0
+                    && MinutesOf(lines[i]) - MinutesOf(lines[last]) is > 0 and <= HeadReader.MostMinutes and var span
+                )
                     booked[last] = span;
                 last = lines[i].Label is LineLabel.Heading or LineLabel.HeadingWork ? i : -1;
             }
@@ -177,7 +180,10 @@ public sealed partial class SheetReader
             if (_part is not { } part)
                 return;
             _part = null;
-            var lines = Enumerable.Range(part.Start, _entries.Count - part.Start).Where(i => _entries[i].Entry is LessonLine).ToList();
+            var lines = Enumerable
+                .Range(part.Start, _entries.Count - part.Start)
+                .Where(i => _entries[i].Entry is LessonLine)
+                .ToList();
             ShareRounds(lines);
             KeepAmount(part.Start, part.Text, lines);
             if (part.Minutes is not { } minutes)
@@ -208,11 +214,16 @@ public sealed partial class SheetReader
         {
             if (_segment.Said.Dose is not { } said)
                 return;
-            var isTaken = lines.Exists(i => _entries[i].Entry is LessonLine { Dose: SoloDose dose } && said is SoloDose solo && IsAlike(dose, solo));
+            var isTaken = lines.Exists(i =>
+                _entries[i].Entry is LessonLine { Dose: SoloDose dose } && said is SoloDose solo && IsAlike(dose, solo)
+            );
             if (isTaken || Things(text).TrueForAll(t => t.Dose is null))
                 return;
             var number = _entries[start - 1].Line;
-            _entries.InsertRange(start, Things(text).Where(t => t.Dose is not null).Select(t => ((SheetEntry)t, number)));
+            _entries.InsertRange(
+                start,
+                Things(text).Where(t => t.Dose is not null).Select(t => ((SheetEntry)t, number))
+            );
         }
 
         /// <summary>The same amount, in pairs or at a pace or not.</summary>
@@ -230,14 +241,22 @@ public sealed partial class SheetReader
             if (_segment.Said.Dose is not TimedDose { Rounds: > 1 } said)
                 return;
             var taken = lines.FindAll(i =>
-                _entries[i].Entry is LessonLine { Dose: TimedDose dose } && dose.Rounds == said.Rounds && dose.Seconds == said.Seconds
+                _entries[i].Entry is LessonLine { Dose: TimedDose dose }
+                && dose.Rounds == said.Rounds
+                && dose.Seconds == said.Seconds
             );
             if (taken.Count != said.Rounds)
                 return;
             foreach (var i in taken)
             {
                 var line = (LessonLine)_entries[i].Entry;
-                _entries[i] = (line with { Dose = ((TimedDose)line.Dose!) with { Rounds = 1, Rest = 0 } }, _entries[i].Line);
+                _entries[i] = (
+                    line with
+                    {
+                        Dose = ((TimedDose)line.Dose!) with { Rounds = 1, Rest = 0 },
+                    },
+                    _entries[i].Line
+                );
             }
         }
 
@@ -253,7 +272,10 @@ public sealed partial class SheetReader
         /// <summary>'same again left', 'Round kick, likewise', 'ditto': what and how much stand in the line above.</summary>
         private bool TakeAgain(TypedLine line)
         {
-            if (!PageWords.RefersBack(line.Text) || _entries.FindLast(e => e.Entry is LessonLine).Entry is not LessonLine { Problem: null } above)
+            if (
+                !PageWords.RefersBack(line.Text)
+                || _entries.FindLast(e => e.Entry is LessonLine).Entry is not LessonLine { Problem: null } above
+            )
                 return false;
             if (above.Dose is null || Things(line.Text).TrueForAll(t => t is { IsUnderstood: true, Dose: not null }))
                 return false;
@@ -265,11 +287,28 @@ public sealed partial class SheetReader
             if (!isNamed)
             {
                 var dose = things.Select(t => t.Dose).FirstOrDefault(d => d is not null) ?? above.Dose;
-                Add(above with { Dose = dose, Remark = rest.Length == 0 ? null : Clip(rest), Versions = [] }, line.Number);
+                Add(
+                    above with
+                    {
+                        Dose = dose,
+                        Remark = rest.Length == 0 ? null : Clip(rest),
+                        Versions = [],
+                    },
+                    line.Number
+                );
                 return true;
             }
             foreach (var thing in things)
-                Add(thing.Dose is null ? thing with { Dose = above.Dose, Kit = thing.Kit.IsEmpty ? above.Kit : thing.Kit } : thing, line.Number);
+                Add(
+                    thing.Dose is null
+                        ? thing with
+                        {
+                            Dose = above.Dose,
+                            Kit = thing.Kit.IsEmpty ? above.Kit : thing.Kit,
+                        }
+                        : thing,
+                    line.Number
+                );
             return true;
         }
 
@@ -278,23 +317,45 @@ public sealed partial class SheetReader
         {
             IReadOnlyList<(string Group, string Does)> groups = PageWords.Groups(text);
             if (groups.Count == 0)
-                groups = [text.Split(':', 2) is [{ Length: <= LongestGroup } who, var does] && does.Trim().Length > 0 ? (who.Trim(), does.Trim()) : ("some", text)];
-            if (_entries.FindLastIndex(e => e.Entry is LessonLine) is not (>= 0 and var at) || _entries.Skip(at).Any(e => e.Entry is Segment))
+                groups =
+                [
+                    text.Split(':', 2) is [{ Length: <= LongestGroup } who, var does] && does.Trim().Length > 0
+                        ? (who.Trim(), does.Trim())
+                        : ("some", text),
+                ];
+            if (
+                _entries.FindLastIndex(e => e.Entry is LessonLine) is not (>= 0 and var at)
+                || _entries.Skip(at).Any(e => e.Entry is Segment)
+            )
             {
                 TakeLine(line with { Text = text });
                 return;
             }
             var above = (LessonLine)_entries[at].Entry;
-            _entries[at] = (above with { Versions = [.. above.Versions, .. groups.Select(VersionOf)] }, _entries[at].Line);
+            _entries[at] = (
+                above with
+                {
+                    Versions = [.. above.Versions, .. groups.Select(VersionOf)],
+                },
+                _entries[at].Line
+            );
         }
 
         private const int LongestGroup = 24;
 
         private GroupVersion VersionOf((string Group, string Does) said)
         {
-            var group = GroupName().Replace(said.Group, " ").Trim();
+            var group = GroupName().Replace(said.Group, " ").Trim().TrimStart('.', '+', '\'', '-', ' ');
+            // '6.-4. kyu' would read as a numbered line: the word comes first
+            if (group.Length > 0 && char.IsDigit(group[0]))
+                group =
+                    $"{group[(group.LastIndexOf(' ') + 1)..]} {group[..Math.Max(0, group.LastIndexOf(' '))]}".Trim();
+            if (group.Length > 0 && !char.IsLetter(group[0]))
+                group = "";
             return new GroupVersion(
-                group.Length > LongestGroup ? group[..LongestGroup].Trim() : group.Length == 0 ? "some" : group,
+                group.Length > LongestGroup ? group[..LongestGroup].Trim()
+                    : group.Length == 0 ? "some"
+                    : group,
                 reader._lines.Read(said.Does)[0]
             );
         }

@@ -226,7 +226,8 @@ public sealed partial class SheetReader
 
         private SoloDose? DoseOf(string words) =>
             words.Any(char.IsAsciiDigit)
-            && reader._lines.Read($"\"-\" {words.Replace('"', ' ')}") is [{ Problem: null, Dose: SoloDose dose, Remark: null }]
+            && reader._lines.Read($"\"-\" {words.Replace('"', ' ')}")
+                is [{ Problem: null, Dose: SoloDose dose, Remark: null }]
                 ? dose
                 : null;
 
@@ -235,7 +236,12 @@ public sealed partial class SheetReader
             piece.Any(char.IsAsciiDigit)
             && NameKey.Words(piece).TrueForAll(w => w.Any(char.IsAsciiDigit) || AmountWords.Contains(w));
 
-        private static readonly HashSet<string> AmountWords = [.. DoseGrammar.Words.Concat(["min", "mins", "minutes", "sec", "secs", "seconds", "s", "m"]).SelectMany(NameKey.Words)];
+        private static readonly HashSet<string> AmountWords =
+        [
+            .. DoseGrammar
+                .Words.Concat(["min", "mins", "minutes", "sec", "secs", "seconds", "s", "m"])
+                .SelectMany(NameKey.Words),
+        ];
 
         private static bool Capitals(string words) => words.Any(char.IsLetter) && !words.Any(char.IsLower);
 
@@ -246,7 +252,10 @@ public sealed partial class SheetReader
                 (minutes, name) = (Figure(booked.Groups["n"]), name[..booked.Index]);
             var (words, said) = Heading(name);
             AddSegment(line, next, words, words.Length == 0 ? "" : said, name);
-            if (minutes is >= 1 and <= HeadReader.MostMinutes && _entries.FindLastIndex(e => e.Entry is Segment) is var at)
+            if (
+                minutes is >= 1 and <= HeadReader.MostMinutes
+                && _entries.FindLastIndex(e => e.Entry is Segment) is var at
+            )
                 _entries[at] = (((Segment)_entries[at].Entry) with { Minutes = minutes }, _entries[at].Line);
         }
 

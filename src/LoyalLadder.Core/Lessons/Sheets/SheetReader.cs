@@ -70,9 +70,7 @@ public sealed partial class SheetReader
 
     /// <summary>A sheet that the program wrote says its class above everything that is done; its lines are what they are marked as.</summary>
     private static bool IsOurs(List<TypedLine> typed) =>
-        typed
-            .Take(2)
-            .Any(l => l.Text.StartsWith("class: ", StringComparison.Ordinal) && !l.HasBullet);
+        typed.Take(2).Any(l => l.Text.StartsWith("class: ", StringComparison.Ordinal) && !l.HasBullet);
 
     /// <summary>
     /// Reads one stored entry: a heading, a note, or a line with the group versions indented below it. More than one entry

@@ -20,18 +20,8 @@ internal sealed partial class SpeechReader
         var name = _moves.One(_keys, next);
         if (word is "against" or "vs" && !name.IsNone)
             return next + name.Used - at;
-        if (name.IsNone && _said.Count > before)
-        {
-            if (SideAt(next, to) is { } side && word is not "to")
-                return Told(_said[^1].Element with { Side = side.Side, IsSideSaid = true }, side.End - at);
-            if (
-                word is "to" or "at"
-                && _keys[next] is { } aim
-                && SpokenWords.Levels.TryGetValue(aim, out var level)
-                && EndsLevel(next + 1, to)
-            )
-                return Told(_moves.Aimed(_said[^1].Element, level), next + 1 - at + (IsHeight(next + 1, to) ? 1 : 0));
-        }
+        if (name.IsNone && _said.Count > before && SideOrLevel(at, next, to) is > 0 and var told)
+            return told;
         // 'underneath the elbow', 'over the knee': a part of the body behind such a word is where
         if (
             name is { IsNone: false, Used: 1 }
@@ -41,6 +31,27 @@ internal sealed partial class SpeechReader
             return next + 1 - at;
         if (!name.IsNone)
             return Before(word, next - at, name, before);
+        return PlaceEnd(word, next, to) - at;
+    }
+
+    /// <summary>'off the back leg', 'to the head': what is said of the move before; 0 where it is not.</summary>
+    private int SideOrLevel(int at, int next, int to)
+    {
+        var word = _tokens[at].Text;
+        if (SideAt(next, to) is { } side && word is not "to")
+            return Told(_said[^1].Element with { Side = side.Side, IsSideSaid = true }, side.End - at);
+        return
+            word is "to" or "at"
+            && _keys[next] is { } aim
+            && SpokenWords.Levels.TryGetValue(aim, out var level)
+            && EndsLevel(next + 1, to)
+            ? Told(_moves.Aimed(_said[^1].Element, level), next + 1 - at + (IsHeight(next + 1, to) ? 1 : 0))
+            : 0;
+    }
+
+    /// <summary>Behind the place that a preposition leads to.</summary>
+    private int PlaceEnd(string preposition, int next, int to)
+    {
         var end = next;
         while (
             end < to
@@ -52,10 +63,10 @@ internal sealed partial class SpeechReader
         )
             end++;
         // any other noun is a place as well: what a preposition leads in is no move
-        if (end == next && word is not ("to" or "into" or "off" or "from"))
+        if (end == next && preposition is not ("to" or "into" or "off" or "from"))
             while (end < to && end < next + MostOfPlace && IsPlain(end))
                 end++;
-        return end - at;
+        return end;
     }
 
     /// <summary>Words of a place that no list has: 'over the towel', 'on the wall bag'.</summary>

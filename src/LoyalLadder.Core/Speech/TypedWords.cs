@@ -140,20 +140,39 @@ internal sealed partial class TypedWords
         {
             if (left == 0)
                 break;
-            var best = text;
-            foreach (var (meant, cost) in Near(word))
-            {
-                // several strange words are rather another language than as many slips
-                if (cost > MostAmongOthers && strange.Count > 1)
-                    continue;
-                var tried = Replaced(text, word, meant);
-                var less = unknown(tried);
-                if (less < left && (less == 0 || cost <= MostAmongOthers))
-                    (best, left) = (tried, less);
-            }
-            text = best;
+            (text, left) = WithWord(text, word, left, strange.Count > 1, unknown);
         }
         return text;
+    }
+
+    /// <summary>The line with one strange word taken for the known one with which least stays unknown.</summary>
+    private (string Text, int Left) WithWord(
+        string text,
+        string word,
+        int left,
+        bool isOneOfMany,
+        Func<string, int> unknown
+    )
+    {
+        var best = text;
+        foreach (var (meant, cost) in Near(word))
+        {
+            // several strange words are rather another language than as many slips
+            if (cost > MostAmongOthers && isOneOfMany)
+                continue;
+            var tried = Replaced(text, word, meant);
+            var less = unknown(tried);
+            // an ordinary word says nothing of what is done: it is taken only where all is understood then
+            if (
+                less < left
+                && (
+                    less == 0
+                    || (cost <= MostAmongOthers && !CommonWords.All.Contains(meant) && !SpokenWords.IsSpoken(meant))
+                )
+            )
+                (best, left) = (tried, less);
+        }
+        return (best, left);
     }
 
     /// <summary>A word of another naming than the reader's own.</summary>

@@ -105,47 +105,13 @@ internal sealed class LayoutModel
         IReadOnlyList<LineLabel?> given
     )
     {
-        var count = forms.Count;
-        var own = forms.Select(Own).ToArray();
+        var own = forms.Select((form, i) => Allowed(form, given[i])).ToArray();
         var like = forms.Select(f => f.Contains("like above")).ToArray();
-        for (var i = 0; i < count; i++)
-        for (var l = 0; l < Labels; l++)
-            if (!MayBe(forms[i], given[i], l))
-                own[i][l] = double.NegativeInfinity;
-        var ahead = new double[count][];
-        var behind = new double[count][];
-        for (var i = 0; i < count; i++)
-            ahead[i] =
-            [
-                .. Enumerable
-                    .Range(0, Labels)
-                    .Select(l =>
-                        own[i][l]
-                        + (
-                            i == 0
-                                ? Behind(null, like[0], l)
-                                : Sum(b => ahead[i - 1][b] + Behind((LineLabel)b, like[i], l))
-                        )
-                    ),
-            ];
-        for (var i = count - 1; i >= 0; i--)
-            behind[i] =
-            [
-                .. Enumerable
-                    .Range(0, Labels)
-                    .Select(l =>
-                        i == count - 1
-                            ? 0
-                            : Sum(n => Behind((LineLabel)l, like[i + 1], n) + own[i + 1][n] + behind[i + 1][n])
-                    ),
-            ];
-        var all = Sum(l => ahead[count - 1][l]);
-        var single = Enumerable
-            .Range(0, count)
-            .Select(i => Enumerable.Range(0, Labels).Select(l => Math.Exp(ahead[i][l] + behind[i][l] - all)).ToArray())
-            .ToArray();
-        var pairs = new double[count][,];
-        for (var i = 1; i < count; i++)
+        var (ahead, behind) = (Forward(own, like), Backward(own, like));
+        var all = Sum(l => ahead[^1][l]);
+        var single = ahead.Select((a, i) => a.Select((x, l) => Math.Exp(x + behind[i][l] - all)).ToArray()).ToArray();
+        var pairs = new double[own.Length][,];
+        for (var i = 1; i < own.Length; i++)
         {
             pairs[i] = new double[Labels, Labels];
             for (var b = 0; b < Labels; b++)
@@ -155,6 +121,51 @@ internal sealed class LayoutModel
                 );
         }
         return (single, pairs);
+    }
+
+    private double[] Allowed(IReadOnlyList<string> form, LineLabel? given)
+    {
+        var own = Own(form);
+        for (var l = 0; l < Labels; l++)
+            if (!MayBe(form, given, l))
+                own[l] = double.NegativeInfinity;
+        return own;
+    }
+
+    private double[][] Forward(double[][] own, bool[] like)
+    {
+        var sums = new double[own.Length][];
+        for (var i = 0; i < own.Length; i++)
+        {
+            sums[i] = new double[Labels];
+            for (var l = 0; l < Labels; l++)
+            {
+                var label = l;
+                sums[i][l] =
+                    own[i][l]
+                    + (
+                        i == 0
+                            ? Behind(null, like[0], l)
+                            : Sum(b => sums[i - 1][b] + Behind((LineLabel)b, like[i], label))
+                    );
+            }
+        }
+        return sums;
+    }
+
+    private double[][] Backward(double[][] own, bool[] like)
+    {
+        var sums = new double[own.Length][];
+        for (var i = own.Length - 1; i >= 0; i--)
+        {
+            sums[i] = new double[Labels];
+            for (var l = 0; l < Labels && i + 1 < own.Length; l++)
+            {
+                var label = (LineLabel)l;
+                sums[i][l] = Sum(n => Behind(label, like[i + 1], n) + own[i + 1][n] + sums[i + 1][n]);
+            }
+        }
+        return sums;
     }
 
     private static double Sum(Func<int, double> of)

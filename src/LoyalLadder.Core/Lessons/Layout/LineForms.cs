@@ -32,37 +32,62 @@ public static partial class LineForms
             var own = Own(page[i], looks[i], least, isShouted);
             if (IsSurelyDone(page[i], looks[i]))
                 own.Add(SurelyDone);
-            var all = new List<string>(own);
             var like = likes[signs[i]];
-            all.AddRange(like.Features());
-            if (own.Contains("heads"))
-                all.Add($"heads+like {like.Kind}");
-            all.Add($"level {levels[i]}");
-            all.Add($"level {levels[i]} said {Said(looks[i])}");
-            if (i > 0)
-                all.Add($"level {levels[i - 1]} to {levels[i]}");
-            if (own.Contains("part before work"))
-                all.Add($"part before work {levels[i]}");
-            if (i + 1 < page.Count)
-                all.Add($"before mark {page[i + 1].Mark}{(page[i + 1].Mark == page[i].Mark ? " too" : "")}");
-            if (i + 1 < page.Count)
-                all.Add($"level {levels[i]} before {levels[i + 1]}");
-            all.Add($"at {Place(i, page.Count)}");
-            all.Add(i > 0 ? $"above {Step(page[i].Indent - page[i - 1].Indent)}" : "above none");
-            all.Add(i + 1 < page.Count ? $"below {Step(page[i + 1].Indent - page[i].Indent)}" : "below none");
-            all.Add(i > 0 && signs[i - 1] == signs[i] ? "like above" : "unlike above");
-            all.Add(i + 1 < page.Count && signs[i + 1] == signs[i] ? "like below" : "unlike below");
-            if (i + 1 < page.Count)
-                all.Add($"next work {(looks[i + 1].Work > 0.6 ? "much" : looks[i + 1].Work > 0.2 ? "some" : "none")}");
-            if (i + 1 < page.Count)
-                all.Add($"next {Said(looks[i + 1])} {(signs[i + 1] == signs[i] ? "like" : "unlike")}");
-            if (i > 0)
-                all.AddRange(Wrapping(page, i, width));
-            if (i > 0 && signs[i - 1] != signs[i] && (i + 1 >= page.Count || signs[i + 1] != signs[i]))
-                all.Add($"alone {Said(looks[i])}");
-            forms.Add(all);
+            forms.Add([
+                .. own,
+                .. like.Features(),
+                .. own.Contains("heads") ? [$"heads+like {like.Kind}"] : Array.Empty<string>(),
+                .. own.Contains("part before work") ? [$"part before work {levels[i]}"] : Array.Empty<string>(),
+                $"level {levels[i]}",
+                $"level {levels[i]} said {Said(looks[i])}",
+                $"at {Place(i, page.Count)}",
+                .. Above(page, signs, levels, i),
+                .. Below(page, looks, signs, levels, i),
+                .. i > 0 ? Wrapping(page, i, width) : [],
+                .. IsAlone(signs, i) ? [$"alone {Said(looks[i])}"] : Array.Empty<string>(),
+            ]);
         }
         return forms;
+    }
+
+    private static bool IsAlone(List<string> signs, int i) =>
+        i > 0 && signs[i - 1] != signs[i] && (i + 1 >= signs.Count || signs[i + 1] != signs[i]);
+
+    private static IEnumerable<string> Above(
+        IReadOnlyList<PageLine> page,
+        List<string> signs,
+        List<string> levels,
+        int i
+    ) =>
+        i == 0
+            ? ["above none", "unlike above"]
+            :
+            [
+                $"level {levels[i - 1]} to {levels[i]}",
+                $"above {Step(page[i].Indent - page[i - 1].Indent)}",
+                signs[i - 1] == signs[i] ? "like above" : "unlike above",
+            ];
+
+    private static IEnumerable<string> Below(
+        IReadOnlyList<PageLine> page,
+        IReadOnlyList<LineLook> looks,
+        List<string> signs,
+        List<string> levels,
+        int i
+    )
+    {
+        if (i + 1 >= page.Count)
+            return ["below none", "unlike below"];
+        var (next, isLike) = (looks[i + 1], signs[i + 1] == signs[i]);
+        return
+        [
+            $"before mark {page[i + 1].Mark}{(page[i + 1].Mark == page[i].Mark ? " too" : "")}",
+            $"level {levels[i]} before {levels[i + 1]}",
+            $"below {Step(page[i + 1].Indent - page[i].Indent)}",
+            isLike ? "like below" : "unlike below",
+            $"next work {(next.Work > 0.6 ? "much" : next.Work > 0.2 ? "some" : "none")}",
+            $"next {Said(next)} {(isLike ? "like" : "unlike")}",
+        ];
     }
 
     /// <summary>
@@ -113,9 +138,7 @@ public static partial class LineForms
 
     private static List<string> Own(PageLine line, LineLook look, int least, bool isShouted)
     {
-        var text = line.Text;
-        var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var isCapitals = !isShouted && IsCapitals(text);
+        var words = line.Text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         List<string> all =
         [
             "any",
@@ -125,77 +148,104 @@ public static partial class LineForms
             $"mark {line.Mark} said {Said(look)}",
             line.Indent > least ? "indented" : "outmost",
         ];
+        var told = Doing(line, look)
+            .Concat(Signs(line, look, words, isShouted))
+            .Concat(Minutes(line.Text, look, words))
+            .Concat(People(line))
+            .Concat(Parts(line, look, words));
+        all.AddRange(told.Where(f => f.IsSo).Select(f => f.Feature));
+        return all;
+    }
+
+    private static IEnumerable<(bool IsSo, string Feature)> Doing(PageLine line, LineLook look)
+    {
         var work =
             look.Work >= 0.999 ? 4
             : look.Work > 0.7 ? 3
             : look.Work > 0.45 ? 2
             : look.Work > 0.2 ? 1
             : 0;
-        all.Add($"work {work}");
-        all.Add($"work {work} said {Said(look)}");
-        all.Add($"work {work} {(text.Any(char.IsAsciiDigit) ? "figures" : "")}");
-        Add(line.BlankAbove, "blank above");
-        Add(line.BlankBelow, "blank below");
-        Add(line.RuleBelow, "underlined");
-        Add(line.IsEmphasised, "emphasised");
-        Add(line.BlankAbove && !look.HasDose, "blank above, no dose");
-        Add(isCapitals, "capitals");
-        Add(isCapitals && words.Length <= 4, "few capitals");
-        Add(char.IsUpper(text[0]), "capital");
-        Add(char.IsLower(text[0]), "small");
-        Add(text.EndsWith(':'), "colon");
-        Add(text.EndsWith(" -", StringComparison.Ordinal), "dash behind");
-        Add(text.EndsWith('.'), "stop");
-        Add(text.EndsWith('!'), "shout");
-        Add(text.Contains('?', StringComparison.Ordinal), "question");
-        Add(text.Contains('"', StringComparison.Ordinal), "quote");
-        Add(text[0] is '(' or '[' && text[^1] is ')' or ']', "in brackets");
-        Add(line.Whole[0] is '!' or '(' or '[' or '_', "set aside");
-        Add(text.Any(char.IsAsciiDigit), "figures");
-        Add(EndsInMinutes().IsMatch(text), "minutes behind");
-        Add(EndsInMinutes().IsMatch(text) && words.Length <= 6, "minutes behind few");
-        Add(IsBooked(text), "booked");
-        Add(IsBooked(text) && look.Moves == 0, "booked, no move");
-        Add(HeadThenWork().IsMatch(text), "head then work");
-        Add(PageWords.NamesGroup(text), "group");
-        Add(!PageWords.NamesGroup(text) && PageWords.Groups(text).Count == 0, "nobody named");
-        Add(PageWords.RefersBack(text), "refers back");
-        var before = HeadThenWork().Match(text);
-        var isHeaded = before.Success && SegmentKinds.Of(before.Groups["head"].Value) != SegmentKind.Other;
-        var headWords = before.Success ? before.Groups["head"].Value.Split(' ').Length : 0;
-        Add(isHeaded, "part before work");
-        Add(isHeaded && headWords <= 3, "short part before work");
-        Add(before.Success && headWords <= 2, "short head then work");
-        Add(before.Success && text.Any(char.IsAsciiDigit), "head then figures");
-        Add(PageWords.Groups(text).Count > 0, "groups");
-        Add(PageWords.Groups(text).Count > 1, "several groups");
-        Add(PageWords.Greets(text), "greets");
-        Add(PageWords.Tells(text), "tells");
-        Add(PageWords.SumsUp(text), "sums up");
-        Add(PageWords.OpenerLength(text) > 0, "opens");
-        Add(DayOrHours().IsMatch(line.Whole), "day or hours");
-        var name = HeadingName.Of(line);
-        var isPart = SegmentKinds.Of(name.Name) != SegmentKind.Other;
-        Add(isPart, "part");
-        Add(isPart && words.Length <= 5, "short part");
-        Add(SegmentKinds.IsHeading(name.Name), "heads");
-        Add(SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other, "part first");
-        Add(
-            SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other && line.Mark == LineMark.None,
-            "part first, unmarked"
-        );
-        Add(isPart && !look.HasDose, "part, no dose");
-        Add(isPart && EndsInMinutes().IsMatch(text), "part, minutes behind");
-        Add(EndsInMinutes().IsMatch(text) && look.Moves == 0, "minutes behind, no move");
-        Add(isPart && words.Length <= 3, "mere part");
-        Add(isPart && look is { HasDose: true, Moves: > 0 }, "part and dose");
-        return all;
+        yield return (true, $"work {work}");
+        yield return (true, $"work {work} said {Said(look)}");
+        yield return (true, $"work {work} {(line.Text.Any(char.IsAsciiDigit) ? "figures" : "")}");
+    }
 
-        void Add(bool isSo, string feature)
-        {
-            if (isSo)
-                all.Add(feature);
-        }
+    private static IEnumerable<(bool IsSo, string Feature)> Signs(
+        PageLine line,
+        LineLook look,
+        string[] words,
+        bool isShouted
+    )
+    {
+        var text = line.Text;
+        var isCapitals = !isShouted && IsCapitals(text);
+        yield return (line.BlankAbove, "blank above");
+        yield return (line.BlankBelow, "blank below");
+        yield return (line.RuleBelow, "underlined");
+        yield return (line.IsEmphasised, "emphasised");
+        yield return (line.BlankAbove && !look.HasDose, "blank above, no dose");
+        yield return (isCapitals, "capitals");
+        yield return (isCapitals && words.Length <= 4, "few capitals");
+        yield return (char.IsUpper(text[0]), "capital");
+        yield return (char.IsLower(text[0]), "small");
+        yield return (text.EndsWith(':'), "colon");
+        yield return (text.EndsWith(" -", StringComparison.Ordinal), "dash behind");
+        yield return (text.EndsWith('.'), "stop");
+        yield return (text.EndsWith('!'), "shout");
+        yield return (text.Contains('?', StringComparison.Ordinal), "question");
+        yield return (text.Contains('"', StringComparison.Ordinal), "quote");
+        yield return (text[0] is '(' or '[' && text[^1] is ')' or ']', "in brackets");
+        yield return (line.Whole[0] is '!' or '(' or '[' or '_', "set aside");
+        yield return (text.Any(char.IsAsciiDigit), "figures");
+    }
+
+    private static IEnumerable<(bool IsSo, string Feature)> Minutes(string text, LineLook look, string[] words)
+    {
+        var isBehind = EndsInMinutes().IsMatch(text);
+        yield return (isBehind, "minutes behind");
+        yield return (isBehind && words.Length <= 6, "minutes behind few");
+        yield return (isBehind && look.Moves == 0, "minutes behind, no move");
+        yield return (IsBooked(text), "booked");
+        yield return (IsBooked(text) && look.Moves == 0, "booked, no move");
+    }
+
+    private static IEnumerable<(bool IsSo, string Feature)> People(PageLine line)
+    {
+        var (text, groups) = (line.Text, PageWords.Groups(line.Text).Count);
+        var isNamed = PageWords.NamesGroup(text);
+        yield return (isNamed, "group");
+        yield return (!isNamed && groups == 0, "nobody named");
+        yield return (groups > 0, "groups");
+        yield return (groups > 1, "several groups");
+        yield return (PageWords.RefersBack(text), "refers back");
+        yield return (PageWords.Greets(text), "greets");
+        yield return (PageWords.Tells(text), "tells");
+        yield return (PageWords.SumsUp(text), "sums up");
+        yield return (PageWords.OpenerLength(text) > 0, "opens");
+        yield return (DayOrHours().IsMatch(line.Whole), "day or hours");
+    }
+
+    private static IEnumerable<(bool IsSo, string Feature)> Parts(PageLine line, LineLook look, string[] words)
+    {
+        var before = HeadThenWork().Match(line.Text);
+        var headWords = before.Success ? before.Groups["head"].Value.Split(' ').Length : 0;
+        yield return (before.Success, "head then work");
+        yield return (before.Success && headWords <= 2, "short head then work");
+        yield return (before.Success && line.Text.Any(char.IsAsciiDigit), "head then figures");
+        yield return (IsHeaded(line), "part before work");
+        yield return (IsHeaded(line) && headWords <= 3, "short part before work");
+        var name = HeadingName.Of(line).Name;
+        var isPart = SegmentKinds.Of(name) != SegmentKind.Other;
+        var isFirst = SegmentKinds.Of(words[0].TrimEnd(',', ':')) != SegmentKind.Other;
+        yield return (isPart, "part");
+        yield return (isPart && words.Length <= 5, "short part");
+        yield return (isPart && words.Length <= 3, "mere part");
+        yield return (SegmentKinds.IsHeading(name), "heads");
+        yield return (isFirst, "part first");
+        yield return (isFirst && line.Mark == LineMark.None, "part first, unmarked");
+        yield return (isPart && !look.HasDose, "part, no dose");
+        yield return (isPart && EndsInMinutes().IsMatch(line.Text), "part, minutes behind");
+        yield return (isPart && look is { HasDose: true, Moves: > 0 }, "part and dose");
     }
 
     private static IEnumerable<string> Wrapping(IReadOnlyList<PageLine> page, int at, int width)

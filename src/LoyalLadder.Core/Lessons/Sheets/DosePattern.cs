@@ -168,23 +168,27 @@ internal sealed class DosePattern
                 ? 2
                 : 1;
         }
+        if (TimeInWords(tokens, at) is { Used: > 0 } said)
+        {
+            captured.Times.Add(said.Seconds);
+            return said.Used;
+        }
+        return Value(first) is { } value ? TimeInUnits(tokens, at, value, captured) : 0;
+    }
+
+    /// <summary>'3/4 min', 'a couple of minutes', 'half a minute'; nothing used for any other words.</summary>
+    private static (decimal Seconds, int Used) TimeInWords(List<Token> tokens, int at)
+    {
+        var first = tokens[at].Text;
         if (FractionOfMinute(tokens, at) is { } fraction)
-        {
-            captured.Times.Add(fraction);
-            return 4;
-        }
-        if (first.Text is "couple" or "a" && CoupleOfMinutes(tokens, at) is > 0 and var couple)
-        {
-            captured.Times.Add(120);
-            return couple;
-        }
-        if (first.Text is "half" or "a" && MinuteInWords(tokens, at) is > 0 and var words)
-        {
-            captured.Times.Add(first.Text == "half" ? 30 : 60);
-            return words;
-        }
-        if (Value(first) is not { } value)
-            return 0;
+            return (fraction, 4);
+        if (first is "couple" or "a" && CoupleOfMinutes(tokens, at) is > 0 and var couple)
+            return (120, couple);
+        return first is "half" or "a" ? (first == "half" ? 30 : 60, MinuteInWords(tokens, at)) : default;
+    }
+
+    private static int TimeInUnits(List<Token> tokens, int at, decimal value, Captured captured)
+    {
         var unit = at + 1;
         if (unit + 1 < tokens.Count && tokens[unit] is { IsNumber: true, Hyphened: true } upper)
             (value, unit) = (upper.Value, unit + 1);

@@ -283,20 +283,19 @@ public sealed partial class SheetReader
             var things = rest.Length == 0 ? [] : Things(rest);
             if (things.Exists(t => t.Problem is not null))
                 return false;
+            AddAgain(above, things, rest, line.Number);
+            return true;
+        }
+
+        /// <summary>What a line that refers back adds: the line above, or what it names itself with the amount from there.</summary>
+        private void AddAgain(LessonLine above, List<LessonLine> things, string rest, int number)
+        {
             var isNamed = things.Exists(t => t.Moves.Elements.Any(e => e.Technique is not null));
             if (!isNamed)
             {
                 var dose = things.Select(t => t.Dose).FirstOrDefault(d => d is not null) ?? above.Dose;
-                Add(
-                    above with
-                    {
-                        Dose = dose,
-                        Remark = rest.Length == 0 ? null : Clip(rest),
-                        Versions = [],
-                    },
-                    line.Number
-                );
-                return true;
+                Add(above with { Dose = dose, Remark = rest.Length == 0 ? null : Clip(rest), Versions = [] }, number);
+                return;
             }
             foreach (var thing in things)
                 Add(
@@ -307,9 +306,8 @@ public sealed partial class SheetReader
                             Kit = thing.Kit.IsEmpty ? above.Kit : thing.Kit,
                         }
                         : thing,
-                    line.Number
+                    number
                 );
-            return true;
         }
 
         /// <summary>What one group or several do in place of the line above.</summary>

@@ -141,6 +141,7 @@ public class SheetProperties
             new Segment("Warm-up"),
             new Segment("Pads"),
             new Segment("Anything at all"),
+            new Segment("Kicks") { Minutes = 20 },
             new Note("bring the keys"),
             new Note("5 of them: 10 min")
         )

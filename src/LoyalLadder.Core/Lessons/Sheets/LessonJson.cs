@@ -46,6 +46,9 @@ public sealed class LessonJson(SheetReader reader)
     private sealed record EntryShape
     {
         public string? Segment { get; init; }
+
+        /// <summary>Booked for a segment.</summary>
+        public int? Minutes { get; init; }
         public string? Note { get; init; }
         public string? Text { get; init; }
         public string? Line { get; init; }
@@ -83,7 +86,7 @@ public sealed class LessonJson(SheetReader reader)
     private static EntryShape Of(SheetEntry entry) =>
         entry switch
         {
-            Segment segment => new EntryShape { Segment = segment.Name },
+            Segment segment => new EntryShape { Segment = segment.Name, Minutes = segment.Minutes },
             Note note => new EntryShape { Note = note.Text },
             LessonLine { Problem: not null } line => new EntryShape { Text = line.Content },
             LessonLine line => new EntryShape
@@ -205,8 +208,13 @@ public sealed class LessonJson(SheetReader reader)
             errors.Add(new LessonJsonError(place, Say("One line of 1 to 2,000 characters.")));
             return null;
         }
-        if (entry!.Segment is { } segment)
-            return new Segment(segment);
+        if (entry!.Minutes is < 1 or > HeadReader.MostMinutes || (entry.Minutes is not null && entry.Segment is null))
+        {
+            errors.Add(new LessonJsonError($"{place}.minutes", Say("1 to 300 minutes, of a segment.")));
+            return null;
+        }
+        if (entry.Segment is { } segment)
+            return new Segment(segment) { Minutes = entry.Minutes };
         if (entry.Note is { } note)
             return new Note(note);
         return Line(entry, place, errors);

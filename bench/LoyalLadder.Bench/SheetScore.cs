@@ -71,9 +71,14 @@ internal sealed class SheetScore(Vocabulary words)
             var isUnderstood = lines.Count > 0 && lines.TrueForAll(l => l.IsUnderstood);
             _understood = (_understood.Right + (isUnderstood ? 1 : 0), _understood.All + 1);
             if (under != heading || !isUnderstood)
-                _misses.Add(
-                    $"{sheet.Id, 3}{(under == heading ? "  " : " H")}{(isUnderstood ? "  " : " ?")} {sheet.Lines[number - 1].Trim()}\n         => {string.Join(" ; ", lines.Select(l => new SheetWriter(reader).Write(l) + (l.IsUnderstood ? "" : $" <{LineRepairs.Unknown(l)}>")))}"
+            {
+                var marks = (under == heading ? "  " : " H") + (isUnderstood ? "  " : " ?");
+                var read = lines.Select(l =>
+                    new SheetWriter(reader).Write(l) + (l.IsUnderstood ? "" : $" <{LineRepairs.Unknown(l)}>")
                 );
+                var typed = sheet.Lines[number - 1].Trim();
+                _misses.Add($"{sheet.Id, 3}{marks} {typed}\n         => {string.Join(" ; ", read)}");
+            }
         }
         Known(sheet, facts, reading.Plan, reader);
         Clock(sheet, facts, reading.Plan);

@@ -172,7 +172,8 @@ internal static class SpokenWords
 
     /// <summary>Words that tell moves apart or order them without changing what they are.</summary>
     public static readonly FrozenSet<string> About = Words(
-        "forward forwards backward backwards sideways half hold holding outside inside same other opposite side leg hand arm way again each both pulse on off no turn height "
+        "forward forwards backward backwards sideways half hold holding outside inside same other opposite "
+            + "side leg hand arm way again each both pulse on off no turn height "
             + "kick-off only just straight-away immediately straight slowly quickly lightly gently walk "
             + "through twice once up dont not without w out solo partner alternate alternating one first "
             + "second two-handed hop"

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Frozen;
+using System.Globalization;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
@@ -62,14 +63,17 @@ internal sealed partial class TypedWords
         plain = BareSeconds().Replace(plain, "$1s");
         if (plain.Count(c => c == '"') % 2 == 1)
             plain = Inches().Replace(plain, " sec");
-        plain = Hours()
-            .Replace(
-                plain,
-                m =>
-                    $"{(int.Parse(m.Groups[1].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) * 60) + (m.Groups[2].Success ? int.Parse(m.Groups[2].ValueSpan, System.Globalization.CultureInfo.InvariantCulture) : 0)} min"
-            );
+        plain = Hours().Replace(plain, InMinutes);
         return Word().Replace(plain, m => WrittenOut(m.Value) ?? AsAmount(m.Value) ?? m.Value);
     }
+
+    private static string InMinutes(Match hours) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{(Figure(hours.Groups[1]) * 60) + (hours.Groups[2].Success ? Figure(hours.Groups[2]) : 0)} min"
+        );
+
+    private static int Figure(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
 
     private string? WrittenOut(string word)
     {

@@ -11,9 +11,7 @@ internal static class CommonWords
 
     private static HashSet<string> Read()
     {
-        using var file = new StreamReader(
-            typeof(CommonWords).Assembly.GetManifestResourceStream("common-words.tsv")!
-        );
+        using var file = new StreamReader(typeof(CommonWords).Assembly.GetManifestResourceStream("common-words.tsv")!);
         var words = new HashSet<string>(StringComparer.Ordinal);
         file.ReadLine();
         while (file.ReadLine() is { } row)

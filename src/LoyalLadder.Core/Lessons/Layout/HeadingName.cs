@@ -89,7 +89,8 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
 
     /// <summary>'(8 min)', '15 min', '- 7 MIN', '(15')', '(about 10 minutes)', '(10)'; brackets may follow.</summary>
     [GeneratedRegex(
-        @"\s*(?:[-,:]\s*)?(?:\(\s*(?:about\s+|approx\.?\s+|~\s*)?(?<n>\d{1,3})\s*(?:mins?|minutes?|m|')?\s*\)|(?:about\s+|approx\.?\s+|~\s*)?(?<n>\d{1,3})\s*(?:mins?\b|minutes?\b|'))\s*(?<rest>\([^)]*\)?)?\s*$",
+        @"\s*(?:[-,:]\s*)?(?:\(\s*(?:about\s+|approx\.?\s+|~\s*)?(?<n>\d{1,3})\s*(?:mins?|minutes?|m|')?\s*\)|"
+            + @"(?:about\s+|approx\.?\s+|~\s*)?(?<n>\d{1,3})\s*(?:mins?\b|minutes?\b|'))\s*(?<rest>\([^)]*\)?)?\s*$",
         Plainly
     )]
     private static partial Regex MinutesBehind();
@@ -99,7 +100,8 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
     private static partial Regex IsOfRounds();
 
     [GeneratedRegex(
-        @"^(?<name>[^(,]*?)\s*(?:\((?<said>[^)]*)\)?|,\s*(?<said>.+)|:\s+(?<said>.*\d.*)|\s-\s+(?<said>.*\d.*)|\s(?<said>(?:in pairs|with (?:a )?partners?|\d+\s*(?:x|rds|rounds)\b).*))$",
+        @"^(?<name>[^(,]*?)\s*(?:\((?<said>[^)]*)\)?|,\s*(?<said>.+)|:\s+(?<said>.*\d.*)|\s-\s+(?<said>.*\d.*)"
+            + @"|\s(?<said>(?:in pairs|with (?:a )?partners?|\d+\s*(?:x|rds|rounds)\b).*))$",
         Plainly
     )]
     private static partial Regex Behind();

@@ -113,7 +113,10 @@ public static partial class LineForms
         return levels;
     }
 
-    /// <summary>Of a line that names moves and how much and nothing else, and no part of a lesson: it heads nothing and is no note.</summary>
+    /// <summary>
+    /// Of a line that names moves and how much and nothing else, and no part of a lesson: it heads nothing and is no
+    /// note.
+    /// </summary>
     public const string SurelyDone = "surely done";
 
     private static bool IsSurelyDone(PageLine line, LineLook look) =>
@@ -283,11 +286,22 @@ public static partial class LineForms
     /// <summary>What is indented less does not hang below words.</summary>
     private const int LeastHang = 4;
 
-    private static string Sign(PageLine line) =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"{line.Mark}{(IsCapitals(line.Text) ? 'C' : ' ')}{(line.Text.EndsWith(':') ? ':' : ' ')}{(line.IsEmphasised ? '*' : ' ')}{(line.RuleBelow ? '_' : ' ')}{Math.Min(line.Indent, 12) / 2}{(line.Text.EndsWith(" -", StringComparison.Ordinal) ? '-' : ' ')}{line.MarkText.Count(c => c == '#')}{(IsHeaded(line) ? 'h' : ' ')}"
-        );
+    /// <summary>How a line begins and ends, in signs: lines of one kind have it in common.</summary>
+    private static string Sign(PageLine line)
+    {
+        var hashes = line.MarkText.Count(c => c == '#');
+        char[] signs =
+        [
+            IsCapitals(line.Text) ? 'C' : ' ',
+            line.Text.EndsWith(':') ? ':' : ' ',
+            line.IsEmphasised ? '*' : ' ',
+            line.RuleBelow ? '_' : ' ',
+            line.Text.EndsWith(" -", StringComparison.Ordinal) ? '-' : ' ',
+            IsHeaded(line) ? 'h' : ' ',
+        ];
+        var indent = Math.Min(line.Indent, 12) / 2;
+        return string.Create(CultureInfo.InvariantCulture, $"{line.Mark}{new string(signs)}{indent}{hashes}");
+    }
 
     /// <summary>Few words, and minutes behind them: on most pages all parts are booked in that way.</summary>
     private static bool IsBooked(string text) =>
@@ -308,7 +322,8 @@ public static partial class LineForms
     }
 
     [GeneratedRegex(
-        @"(?:\(?\s*(?:about\s+|approx\.?\s+|~)?\d{1,3}(?:\s*-\s*\d{1,3})?\s*(?:mins?|minutes?|m|'|\u2032)?\s*\)?|\(\d{1,2}\))[:.\s]*(?:\([^)]*\))?\s*[:-]?$",
+        @"(?:\(?\s*(?:about\s+|approx\.?\s+|~)?\d{1,3}(?:\s*-\s*\d{1,3})?\s*(?:mins?|minutes?|m|'|\u2032)"
+            + @"?\s*\)?|\(\d{1,2}\))[:.\s]*(?:\([^)]*\))?\s*[:-]?$",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex EndsInMinutes();
@@ -317,7 +332,8 @@ public static partial class LineForms
     private static partial Regex HeadThenWork();
 
     [GeneratedRegex(
-        @"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\b\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]m)?\s*(?:-|to|till?|until)\s*\d{1,2}(?:[:.h]\d{2}|\s*[ap]m)|\b(?:aged?s?|class|lesson|week|wk)\b",
+        @"\b(?:mon|tues?|wed(?:nes)?|thurs?|fri|sat(?:ur)?|sun)(?:day)?s?\b|\b\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]m)"
+            + @"?\s*(?:-|to|till?|until)\s*\d{1,2}(?:[:.h]\d{2}|\s*[ap]m)|\b(?:aged?s?|class|lesson|week|wk)\b",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex DayOrHours();

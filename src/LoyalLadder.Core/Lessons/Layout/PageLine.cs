@@ -1,6 +1,9 @@
 namespace LoyalLadder.Core.Lessons.Layout;
 
-/// <summary>A line as it stands on a page. Blank lines and mere rules are no lines of their own; they are told by their neighbours.</summary>
+/// <summary>
+/// A line as it stands on a page. Blank lines and mere rules are no lines of their own; they are told by their
+/// neighbours.
+/// </summary>
 /// <param name="Number">In the text, from 1.</param>
 /// <param name="Indent">Blanks before it; a tab counts four.</param>
 /// <param name="Mark">What stands before its words.</param>

@@ -186,7 +186,8 @@ public static partial class PageLines
 
     /// <summary>'17:40', '17h30', '6.05 pm', '5 pm', from and to.</summary>
     [GeneratedRegex(
-        @"\G(?:\d{1,2}(?:[:.h]\d{2}\s*(?:[ap]\.?m\.?)?|\s*[ap]\.?m\.?\b)(?:\s*-\s*\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]\.?m\.?)?)?)(?:\s*[:\-,.])?\s+(?=\D)(?!(?:mins?|minutes?|secs?|seconds?|each|per|rest|x|off|on)\b)",
+        @"\G(?:\d{1,2}(?:[:.h]\d{2}\s*(?:[ap]\.?m\.?)?|\s*[ap]\.?m\.?\b)(?:\s*-\s*\d{1,2}(?:[:.h]\d{2})?\s*(?:[ap]\.?m\.?)"
+            + @"?)?)(?:\s*[:\-,.])?\s+(?=\D)(?!(?:mins?|minutes?|secs?|seconds?|each|per|rest|x|off|on)\b)",
         RegexOptions.IgnoreCase | Plainly
     )]
     private static partial Regex Clock();
@@ -222,7 +223,8 @@ public static partial class PageLines
     private static partial Regex Round();
 
     [GeneratedRegex(
-        @"^(?:\*{1,3}(?<in>[^*]+)\*{1,3}:?|_{1,3}(?<in>[^_]+)_{1,3}|~+\s*(?<in>[^~]+?)\s*~+|={1,3}\s*(?<in>[^=]+?)\s*={1,3}|-{2,}\s*(?<in>[^-].*?)\s*-{2,})$",
+        @"^(?:\*{1,3}(?<in>[^*]+)\*{1,3}:?|_{1,3}(?<in>[^_]+)_{1,3}|~+\s*(?<in>[^~]+?)\s*~+|={1,3}\s*(?<in>[^=]+?)"
+            + @"\s*={1,3}|-{2,}\s*(?<in>[^-].*?)\s*-{2,})$",
         Plainly
     )]
     private static partial Regex Emphasis();

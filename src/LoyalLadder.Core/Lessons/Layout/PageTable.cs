@@ -303,7 +303,8 @@ internal static partial class PageTable
     private static partial Regex WhatHead();
 
     [GeneratedRegex(
-        @"^(?:remarks?|notes?|watch\s+for|watch|focus|comments?|points?|coaching(?:\s+points?)?|kit|equipment|who|cues?|look\s+for|detail|details)$",
+        @"^(?:remarks?|notes?|watch\s+for|watch|focus|comments?|points?|coaching(?:\s+points?)?|kit|equipment|"
+            + @"who|cues?|look\s+for|detail|details)$",
         Plainly
     )]
     private static partial Regex RemarkHead();

@@ -56,8 +56,12 @@ public static partial class PageWords
         + Colours
         + @")s?)*(?:\s+(?:belts?|sash(?:es)?|tips?|stripes?|group))?"
         + @"|(?:\d{1,2}(?:st|nd|rd|th)?\.?\s*(?:-\s*\d{1,2}(?:st|nd|rd|th)?\.?)?\s*(?:kyu|kup|gup|geup|dan|years?(?:\s+olds?)?)s?)"
-        + @"|dans?\b|(?:absolute\s+)?(?:beginners?|newbies|novices|newcomers|starters|seniors?|juniors?|advanced?s?|advansed|confirmed|intermediates?|fighters|competitors|higher\s+grades?|lower\s+grades?|carded|experienced|veterans|helpers|assistants|teens|adults|parents|kids|tinies|minis|youngsters)(?:\s+(?:ones?|people|ppl|group|belts?|class|students?))?"
-        + @"|(?:new|younger|older|little|big|bigger|small|smaller|tall|taller|strong|stronger|injured|fit|fitter|rest of the|other)\s+(?:ones?|people|ppl|kids|students|starters|folks?|boys|girls|lads|group)"
+        + @"|dans?\b|(?:absolute\s+)?(?:beginners?|newbies|novices|newcomers|starters|seniors?|juniors?|advanced?s?|"
+        + @"advansed|confirmed|intermediates?|fighters|competitors|higher\s+grades?|lower\s+grades?|carded|"
+        + @"experienced|veterans|helpers|assistants|teens|adults|parents|kids|tinies|minis|youngsters)(?:\s+(?:ones?|"
+        + @"people|ppl|group|belts?|class|students?))?"
+        + @"|(?:new|younger|older|little|big|bigger|small|smaller|tall|taller|strong|stronger|injured|fit|fitter|"
+        + @"rest of the|other)\s+(?:ones?|people|ppl|kids|students|starters|folks?|boys|girls|lads|group)"
         + @"|(?:group|team)\s+[A-D1-4]\b"
         + @"|under\s+\d{1,2}\.?\s*kyu|over\s+\d{1,2}s?"
         + ")";
@@ -69,7 +73,8 @@ public static partial class PageWords
         @"^\W*"
             + Who
             + UpAndDown
-            + @"(?:\s*\([^)]*\))?\s*(?:(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|$|[:>\-]|no\b|can\b|may\b|do\b|also\b|add\b|they\b|with\b|hit\b|put\b|who\b|over\b|try\b|instead\b|go\b)",
+            + @"(?:\s*\([^)]*\))?\s*(?:(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|$|[:>\-]|no\b|can\b|may\b|do\b|also\b|"
+            + @"add\b|they\b|with\b|hit\b|put\b|who\b|over\b|try\b|instead\b|go\b)",
         Plainly
     )]
     private static partial Regex Group();
@@ -78,7 +83,8 @@ public static partial class PageWords
         @"^\W*(?<who>(?:from\s+)?"
             + Who
             + UpAndDown
-            + @"(?:\s*\([^)]*\))?)\s*(?:[:>]|(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|\s-+>?\s|(?<=\s)-+>?\s|\s+(?=(?:no|can|may|do|also|add|they|with|hit|put|who|over|try|instead|go)\b)|$)",
+            + @"(?:\s*\([^)]*\))?)\s*(?:[:>]|(?<=\b(?:kyu|kup|gup|geup|dan|up)\s)|\s-+>?\s|(?<=\s)-+>?\s|\s+(?=(?:no|"
+            + @"can|may|do|also|add|they|with|hit|put|who|over|try|instead|go)\b)|$)",
         Plainly
     )]
     private static partial Regex GroupLead();
@@ -87,19 +93,27 @@ public static partial class PageWords
     private static partial Regex Divided();
 
     [GeneratedRegex(
-        @"^(?:(?:so\s+)?(?:we|you|i|they|lets|let\s+us)\s+(?:start|begin|go on|finish|end|do|have)\s*(?:with|by)?\s*(?:the|a)?\s+|(?:and\s+)?(?:first|firstly|then|next|after(?:\s+that|\s+the\s+\w+|wards)?|last(?:\s+thing|ly)?|finally|to\s+(?:finish|start|begin|end)(?:\s+with)?|secondly|thirdly)\b(?:\s+(?:comes?|are|is|its|it\s+is|we\s+do|do|with))?[:,]?(?:\s+(?:its|it\s+is|the|a|an|is|are)\b)?\s*)",
+        @"^(?:(?:so\s+)?(?:we|you|i|they|lets|let\s+us)\s+(?:start|begin|go on|finish|end|do|have)\s*(?:with|"
+            + @"by)?\s*(?:the|a)?\s+|(?:and\s+)?(?:first|firstly|then|next|after(?:\s+that|\s+the\s+\w+|wards)?|"
+            + @"last(?:\s+thing|ly)?|finally|to\s+(?:finish|start|begin|end)(?:\s+with)?|secondly|thirdly)\b(?:\s+(?:comes?|"
+            + @"are|is|its|it\s+is|we\s+do|do|with))?[:,]?(?:\s+(?:its|it\s+is|the|a|an|is|are)\b)?\s*)",
         Plainly
     )]
     private static partial Regex Opener();
 
     [GeneratedRegex(
-        @"^(?:hi|hello|hey|dear|hoi|morning|good\s+(?:morning|evening)|thanks?|thank\s+you|cheers|see\s+you|love|regards|best|yours|greetings|take\s+care|good\s+luck|have\s+fun|ps|p\.s|sent\s+from|subject|from|to|cc|date|on\s.+\swrote)\b(?!\s+kicks?\b)",
+        @"^(?:hi|hello|hey|dear|hoi|morning|good\s+(?:morning|evening)|thanks?|thank\s+you|cheers|see\s+you|"
+            + @"love|regards|best|yours|greetings|take\s+care|good\s+luck|have\s+fun|ps|p\.s|sent\s+from|subject|"
+            + @"from|to|cc|date|on\s.+\swrote)\b(?!\s+kicks?\b)",
         Plainly
     )]
     private static partial Regex Greeting();
 
     [GeneratedRegex(
-        @"\b(?:please|pls|bring|remember|remind(?:er)?|don'?t|do\s+not|never|attention|nb|note|ask|tell|check|beware|fees?|dues|forget|closed?|keys?|car\s?park|next\s+week|tomorrow|deadline|poster|licen[cs]es?|office|photos?|sorry|holiday|absent|sore|injur\w+|watch\s+(?:the|out|for)|make\s+sure|careful|gear|no\s+(?:talking|training|chatting|rest|shoes))\b",
+        @"\b(?:please|pls|bring|remember|remind(?:er)?|don'?t|do\s+not|never|attention|nb|note|ask|tell|check|"
+            + @"beware|fees?|dues|forget|closed?|keys?|car\s?park|next\s+week|tomorrow|deadline|poster|licen[cs]es?|"
+            + @"office|photos?|sorry|holiday|absent|sore|injur\w+|watch\s+(?:the|out|for)|make\s+sure|careful|gear|"
+            + @"no\s+(?:talking|training|chatting|rest|shoes))\b",
         Plainly
     )]
     private static partial Regex Telling();
@@ -111,7 +125,8 @@ public static partial class PageWords
     private static partial Regex Again();
 
     [GeneratedRegex(
-        @"\b(?:(?:the\s+)?same(?:\s+(?:again|thing|way|as\s+(?:above|before|last\s+\w+|the\s+\w+)|with|but))?|ditto|likewise|idem|and\s+again|again|repeat|as\s+(?:above|before)|too)\b",
+        @"\b(?:(?:the\s+)?same(?:\s+(?:again|thing|way|as\s+(?:above|before|last\s+\w+|the\s+\w+)|with|but)"
+            + @")?|ditto|likewise|idem|and\s+again|again|repeat|as\s+(?:above|before)|too)\b",
         Plainly
     )]
     private static partial Regex Reference();

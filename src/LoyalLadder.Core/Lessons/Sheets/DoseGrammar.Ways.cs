@@ -77,7 +77,8 @@ internal static partial class DoseGrammar
     {
         Amount("floor x <n>; floor <n> times", (p, c) => p.Floor(c.Numbers[0]));
         Amount(
-            $"up and|& down; down|up|across|along|over the? {Hall} and|& back; go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& "
+            $"up and|& down; down|up|across|along|over the? {Hall} and|& back; "
+                + $"go|going|walk|walking|moving|travelling? down|up|across|along the? {Hall} and|& back; there and|& "
                 + $"back; down|up and|& back; up and|& down the? {Hall}?; the? length of the? {Hall} and|& "
                 + "back",
             (p, _) => p.Floor(2)

@@ -141,7 +141,8 @@ internal static partial class HeadReader
     }
 
     [GeneratedRegex(
-        @"\b(?<h1>\d{1,2})(?:[:.h](?<m1>\d{2}))?\s*(?<half1>[ap]\.?m\b\.?)?\s*(?:-|to|till?|until)\s*(?<h2>\d{1,2})(?:[:.h](?<m2>\d{2}))?\s*(?<half>[ap]\.?m\b)?(?![\d/])",
+        @"\b(?<h1>\d{1,2})(?:[:.h](?<m1>\d{2}))?\s*(?<half1>[ap]\.?m\b\.?)?\s*(?:-|to|till?|until)\s*(?<h2>\d{1,"
+            + @"2})(?:[:.h](?<m2>\d{2}))?\s*(?<half>[ap]\.?m\b)?(?![\d/])",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Range();

@@ -68,7 +68,10 @@ public sealed partial class SheetReader
         return new Reading(this).Run(SheetLayout.Of(lines, Look, _layout));
     }
 
-    /// <summary>A sheet that the program wrote says its class above everything that is done; its lines are what they are marked as.</summary>
+    /// <summary>
+    /// A sheet that the program wrote says its class above everything that is done; its lines are what they are
+    /// marked as.
+    /// </summary>
     private static bool IsOurs(List<TypedLine> typed) =>
         typed.Take(2).Any(l => l.Text.StartsWith("class: ", StringComparison.Ordinal) && !l.HasBullet);
 

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Globalization;
+using System.Numerics;
 using System.Text.RegularExpressions;
 using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
@@ -18,13 +19,14 @@ internal sealed partial class TypedWords
     private const int MostTries = 5;
 
     /// <summary>A line with more unknown words is another language, not mistyped.</summary>
-    private const int MostUnknown = 6;
+    private const int MostUnknown = 4;
 
     private readonly Vocabulary _vocabulary;
     private readonly FrozenSet<string> _amounts;
     private readonly FrozenDictionary<string, double> _lexicon;
-    private readonly ILookup<(char First, int Length), string> _byLetter;
-    private readonly ILookup<int, string> _byLength;
+    private readonly ILookup<(char First, int Length), (string Word, int Letters)> _byLetter;
+    private readonly ILookup<int, (string Word, int Letters)> _byLength;
+    private readonly ILookup<string, string> _bySound;
     private readonly ConcurrentDictionary<string, IReadOnlyList<(string Word, double Cost)>> _near = new(
         StringComparer.Ordinal
     );
@@ -46,8 +48,9 @@ internal sealed partial class TypedWords
             lexicon[word] = Math.Min(cost, lexicon.GetValueOrDefault(word, cost));
         }
         _lexicon = lexicon.Where(w => w.Key.Length > 0).ToFrozenDictionary(StringComparer.Ordinal);
-        _byLetter = _lexicon.Keys.ToLookup(w => (w[0], w.Length));
-        _byLength = _lexicon.Keys.ToLookup(w => w.Length);
+        _byLetter = _lexicon.Keys.ToLookup(w => (w[0], w.Length), w => (w, Letters(w)));
+        _byLength = _lexicon.Keys.ToLookup(w => w.Length, w => (w, Letters(w)));
+        _bySound = _lexicon.Keys.ToLookup(Spelling.Sound);
     }
 
     /// <summary>The words of a name, and each in the plural.</summary>
@@ -205,18 +208,23 @@ internal sealed partial class TypedWords
 
     private IEnumerable<(string Word, double Cost)> Nearest(string typed)
     {
+        var letters = Letters(typed);
         var alike = Enumerable
             .Range(Math.Max(1, typed.Length - 2), MostLonger)
-            .SelectMany(length => _byLetter[(typed[0], length)]);
+            .SelectMany(length => _byLetter[(typed[0], length)])
+            .Where(w => IsNear(letters, w.Letters, typed.Length >= Spelling.LeastForTwo ? 4 : 2));
         var others =
             typed.Length > 5
                 ? Enumerable
                     .Range(typed.Length - 1, 3)
                     .SelectMany(length => _byLength[length])
-                    .Where(k => k[0] != typed[0])
+                    .Where(w => w.Word[0] != typed[0] && IsNear(letters, w.Letters, 2))
                 : [];
         return alike
             .Concat(others)
+            .Select(w => w.Word)
+            .Concat(_bySound[Spelling.Sound(typed)])
+            .Distinct(StringComparer.Ordinal)
             .Select(known => (Word: known, Cost: Spelling.Cost(typed, known) + _lexicon[known]))
             .Where(w => w.Cost is not null)
             .OrderBy(w => w.Cost)
@@ -225,6 +233,13 @@ internal sealed partial class TypedWords
             .Take(MostTries)
             .Select(w => (w.Word, w.Cost!.Value));
     }
+
+    /// <summary>Few letters differ, or all that were typed are in the word: most words are ruled out before they are compared.</summary>
+    private static bool IsNear(int typed, int known, int most) =>
+        BitOperations.PopCount((uint)(typed ^ known)) <= most || (typed & ~known) == 0;
+
+    /// <summary>Which letters a word has, a bit each.</summary>
+    private static int Letters(string word) => word.Aggregate(0, (bits, c) => bits | (1 << ((c - 'a') & 31)));
 
     private const int LongestWord = 24;
 
@@ -254,7 +269,7 @@ internal sealed partial class TypedWords
     private static partial Regex Inches();
 
     /// <summary>':45' without minutes before it.</summary>
-    [GeneratedRegex(@"(?<![\d\p{L}]):(\d{2})(?![\d:])", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"(?<![\d\p{L}:]):(\d{2})(?![\d:\p{L}])", RegexOptions.CultureInvariant)]
     private static partial Regex BareSeconds();
 
     [GeneratedRegex(

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Words;
 internal static class Spelling
 {
     /// <summary>From so many letters on two slips are forgiven.</summary>
-    private const int LeastForTwo = 8;
+    public const int LeastForTwo = 8;
 
     /// <summary>Shorter words are too near to each other.</summary>
     private const int LeastForSlip = 4;
@@ -68,7 +68,7 @@ internal static class Spelling
     private static bool IsVowel(char c) => c is 'a' or 'e' or 'i' or 'o' or 'u';
 
     /// <summary>The word as it sounds: 'kik', 'kix' and 'kicks', 'blok' and 'block', 'lite' and 'light'.</summary>
-    private static string Sound(string word)
+    public static string Sound(string word)
     {
         var said = word.Replace("ck", "k", StringComparison.Ordinal)
             .Replace("igh", "i", StringComparison.Ordinal)

@@ -49,6 +49,9 @@ public sealed partial class SheetReader
             if (!isHeading && !CircuitCall.MayBe(line.Text))
                 return false;
             var words = line.Text.Trim('#', ' ', ':', '\t');
+            // '## Kicks (20 min)' books a part; it says nothing of how often its lines are done
+            if (isHeading && BookedMinutes().IsMatch(words))
+                return false;
             if (CircuitCall.Read(words) is not { SaysHowOften: true } call)
                 return false;
             var isSetApart = line.Text.EndsWith(':') || next.HasBullet || next.Indent > line.Indent;

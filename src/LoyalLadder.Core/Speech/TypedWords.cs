@@ -167,6 +167,9 @@ internal sealed partial class TypedWords
             // several strange words are rather another language than as many slips
             if (cost > MostAmongOthers && isOneOfMany)
                 continue;
+            // a word of another naming ('mawashi') is no slip for one of a third
+            if (_lexicon.ContainsKey(word.ToLowerInvariant()) && _lexicon[meant] >= CostElsewhere)
+                continue;
             var tried = Replaced(text, word, meant);
             var less = unknown(tried);
             // an ordinary word says nothing of what is done: it is taken only where all is understood then

@@ -31,6 +31,7 @@ public class TypedWordTests
     [InlineData("wibble wobble 10 reps")]
     [InlineData("slam dunk drill 3 mins")]
     [InlineData("frobnicate the sprocket 30s")]
+    [InlineData("mawashi 5/side")]
     public void What_is_near_to_nothing_stays_as_it_is_and_is_marked(string typed) =>
         Assert.False(Given.Line(typed).IsUnderstood);
 

@@ -252,7 +252,8 @@ internal static partial class DoseGrammar
             "<n> times|goes over?; repeat <n> times?; repeat x <n>; all of|that? x <n>",
             (p, c) => p.Times(c.Numbers[0])
         );
-        Amount("a <n>", (p, c) => p.Reps(c.Numbers[0]), Place.NoName);
+        Amount("a dozen", (p, _) => p.Reps(12));
+        Amount("a hundred", (p, _) => p.Reps(100));
         Amount("<n> reps|repetitions|total|in? total?", (p, c) => p.Reps(c.Numbers[0]));
         Amount("<n> x", (p, c) => p.Times(c.Numbers[0]));
         Amount("twice; twice over", (p, _) => p.Times(2), Place.BehindWords);

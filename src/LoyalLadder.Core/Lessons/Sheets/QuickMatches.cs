@@ -55,6 +55,9 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
         var entries = sources.Reader.ReadEntries(text);
         var said = entries is [.., LessonLine last] ? last.Content : "";
         var piece = said[(said.LastIndexOfAny([',', '+', '&', '|']) + 1)..].Trim();
+        // a word that was put right is looked for as it was typed
+        if (!text.Contains(piece, StringComparison.OrdinalIgnoreCase))
+            piece = string.Concat(text.TakeWhile(c => !char.IsAsciiDigit(c))).Trim();
         IEnumerable<QuickMatch> owed = said.Length < 2 ? [] : OfOwed(said, sources);
         var named = piece.Length < 2 ? ([], []) : Named(text, piece, sources);
         return new QuickMatches(ReadAs(entries, sources), [.. named.Combinations, .. owed, .. named.Others]);

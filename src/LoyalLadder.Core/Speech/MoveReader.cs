@@ -55,41 +55,14 @@ public sealed partial class MoveReader(Vocabulary vocabulary)
     /// <returns>Null where nothing was mistyped, or nothing that is known comes out.</returns>
     public Combination? Mended(string words)
     {
-        var all = words.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        if (all.Length is 0 or > MostMendedWords)
+        if (words.Length > NotationReader.MostCharacters)
             return null;
-        List<string> tries = [""];
-        foreach (var word in all)
-            tries = [.. tries.SelectMany(t => Near(word).Select(n => $"{t} {n}")).Take(MostTries)];
-        var typed = string.Join(' ', all);
-        return tries
-            .Select(t => t.TrimStart())
-            .Where(t => t != typed)
-            .Select(ReadSpoken)
-            .FirstOrDefault(m => m is not null);
+        var typed = _words.Value.Tidy(words);
+        var mended = _words.Value.Mended(typed, tried => ReadSpoken(tried) is null ? 1 : 0);
+        return mended == words ? null : ReadSpoken(mended);
     }
 
-    private const int MostMendedWords = 40,
-        MostTries = 60;
-
-    /// <summary>The word itself where it is known or none is near; else known words a letter away, those that name a move first.</summary>
-    private List<string> Near(string word)
-    {
-        var typed = word.Trim(',', '.', ';');
-        var key = NameKey.Of(typed);
-        if (key.Length < 3 || vocabulary.Catalogue.IsWord(key))
-            return [word];
-        // a word that only looks like a plural is as near as its singular
-        var whole = typed.ToLowerInvariant();
-        var near = vocabulary
-            .Catalogue.WordsBeginningWith(key[0])
-            .Where(k => Catalogue.Distance(key, k) == 1 || Catalogue.Distance(whole, k) == 1)
-            .OrderBy(k => Moves.Names.Only(k) is { IsExercise: false } ? 0 : 1)
-            .Select(k => word.Replace(typed, k, StringComparison.Ordinal))
-            .Take(6)
-            .ToList();
-        return near.Count == 0 ? [word] : near;
-    }
+    private readonly Lazy<TypedWords> _words = new(() => new TypedWords(vocabulary, []));
 
     private Combination Spoken(string words)
     {

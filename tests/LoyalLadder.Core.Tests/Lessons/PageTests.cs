@@ -141,6 +141,21 @@ public class PageTests
         Assert.Equal(group, PageWords.GroupAt(typed)?.Group);
 
     [Theory]
+    [InlineData("green & up: side kick 5 each", "green and up")]
+    [InlineData("white/yellow: side kick 5 each", "white-yellow")]
+    [InlineData("Those who were here last autumn: side kick 5 each", "Those who were here last")]
+    [InlineData("6.-4. kyu side kick 5 each", "kyu 6.-4.")]
+    public void A_group_is_kept_in_words_that_read_back(string typed, string group)
+    {
+        var plan = Given
+            .Reader.Read($"Monday adults\n\nKicks\n- front kick 10 each leg\n  {typed}\n- knee 5 each leg")
+            .Plan;
+        var version = Assert.Single(plan.Lines.First().Versions);
+        Assert.Equal((group, "5/side"), (version.Group, SheetWriter.Write(version.Line.Dose!)));
+        Assert.Equal(plan.Lines.First(), Given.Reader.Read(Given.Writer.Write(plan)).Plan.Lines.First());
+    }
+
+    [Theory]
     [InlineData("jab, cross 10 each")]
     [InlineData("front kick: knee up, out, back")]
     [InlineData("back stance 10 each")]

@@ -5,7 +5,7 @@ namespace LoyalLadder.Core.Lessons.Layout;
 
 /// <summary>
 /// What each feature of a line speaks for, and which label follows which. The weights are learned from labelled sheets by
-/// 'bench/read train' (an averaged structured perceptron) and kept as a table, one feature a row.
+/// 'bench/read train' (a conditional random field) and kept as a table, one feature a row.
 /// </summary>
 internal sealed class LayoutModel
 {

@@ -117,8 +117,14 @@ public sealed partial class SheetReader
             }
         }
 
-        private static TypedLine Plain(PageLine line, string text) =>
-            new(line.Number, line.Indent, line.Mark != LineMark.None, line.BlankAbove, text);
+        /// <summary>A line to read, without marks that would read as such when it is written and read again.</summary>
+        private static TypedLine Plain(PageLine line, string text)
+        {
+            var bare = text;
+            while (Typed.Bare(bare) is { Length: > 0 } less && less.Length < bare.Length)
+                bare = less;
+            return new TypedLine(line.Number, line.Indent, line.Mark != LineMark.None, line.BlankAbove, bare);
+        }
 
         /// <summary>A note; those above all work tell of the lesson, the first of them names it.</summary>
         private void TakeNote(LaidLine laid, TypedLine line)
@@ -317,7 +323,7 @@ public sealed partial class SheetReader
             if (groups.Count == 0)
                 groups =
                 [
-                    text.Split(':', 2) is [{ Length: <= LongestGroup } who, var does] && does.Trim().Length > 0
+                    text.Split(':', 2) is [{ Length: <= LongestWho } who, var does] && does.Trim().Length > 0
                         ? (who.Trim(), does.Trim())
                         : ("some", text),
                 ];
@@ -341,21 +347,21 @@ public sealed partial class SheetReader
 
         private const int LongestGroup = 24;
 
+        /// <summary>Words before a colon that say who: 'Those who were here last autumn:'.</summary>
+        private const int LongestWho = 60;
+
         private GroupVersion VersionOf((string Group, string Does) said)
         {
-            var group = GroupName().Replace(said.Group, " ").Trim().TrimStart('.', '+', '\'', '-', ' ');
+            var who = said.Group.Replace("&", "and", StringComparison.Ordinal).Replace('/', '-');
+            var group = GroupName().Replace(who, " ").Trim().TrimStart('.', '+', '\'', '-', ' ');
             // '6.-4. kyu' would read as a numbered line: the word comes first
-            if (group.Length > 0 && char.IsDigit(group[0]))
-                group =
-                    $"{group[(group.LastIndexOf(' ') + 1)..]} {group[..Math.Max(0, group.LastIndexOf(' '))]}".Trim();
-            if (group.Length > 0 && !char.IsLetter(group[0]))
-                group = "";
-            return new GroupVersion(
-                group.Length > LongestGroup ? group[..LongestGroup].Trim()
-                    : group.Length == 0 ? "some"
-                    : group,
-                reader._lines.Read(said.Does)[0]
-            );
+            if (group.Length > 0 && char.IsDigit(group[0]) && group.LastIndexOf(' ') is > 0 and var last)
+                group = $"{group[(last + 1)..]} {group[..last].Trim()}";
+            if (group.Length > LongestGroup)
+                group = group[..(group.LastIndexOf(' ', LongestGroup) is > 0 and var end ? end : LongestGroup)].Trim();
+            if (group.Length == 0 || !char.IsLetter(group[0]))
+                group = "some";
+            return new GroupVersion(group, reader._lines.Read(said.Does)[0]);
         }
 
         [GeneratedRegex(@"[^\p{L}\d .+'-]+", RegexOptions.CultureInvariant)]

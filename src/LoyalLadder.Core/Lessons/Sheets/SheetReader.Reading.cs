@@ -288,7 +288,10 @@ public sealed partial class SheetReader
 
         private bool TakeVersion(TypedLine line)
         {
-            if (line.HasBullet || _entries is not [.., { Entry: LessonLine { Dose: not null } above }])
+            if (line.HasBullet || _entries is not [.., { Entry: LessonLine above }])
+                return false;
+            // below a line that says no amount only what is set in belongs to it
+            if (above.Dose is null && line.Indent <= _lastIndent)
                 return false;
             if (VersionLine().Match(line.Text) is not { Success: true } match)
                 return false;

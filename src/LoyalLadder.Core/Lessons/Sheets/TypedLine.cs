@@ -77,7 +77,7 @@ internal static partial class Typed
     }
 
     /// <summary>A line without what stands before its words; marks may stand behind marks ('- > 1. jab').</summary>
-    private static string Bare(string line) => Marks().Replace(line, "").Trim();
+    public static string Bare(string line) => Marks().Replace(Quoting().Replace(line, ""), "").Trim();
 
     /// <summary>A text without typographers' characters.</summary>
     public static string Plain(string text, string tab)

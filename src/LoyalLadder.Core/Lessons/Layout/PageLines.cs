@@ -94,8 +94,7 @@ public static partial class PageLines
         while (length < words.Length && At(words, length) is { } found)
             (mark, length) = (found.Mark, length + found.Length);
         var rest = words[length..].Trim();
-        // hashes that head nothing are no words: '##*/x' may not come out as a heading
-        var text = Hashes().Replace(Plain(rest, out var isEmphasised), "");
+        var text = Plain(rest, out var isEmphasised);
         if (!text.Any(char.IsLetterOrDigit))
             (mark, length, text) = (LineMark.None, 0, words);
         return new PageLine(number, indent, mark, words[..length].Trim(), text)
@@ -165,9 +164,6 @@ public static partial class PageLines
     }
 
     private const RegexOptions Plainly = RegexOptions.CultureInvariant;
-
-    [GeneratedRegex(@"^#{2,}", Plainly)]
-    private static partial Regex Hashes();
 
     /// <summary>More blanks than four between two words say nothing more.</summary>
     [GeneratedRegex(@" {5,}", Plainly)]

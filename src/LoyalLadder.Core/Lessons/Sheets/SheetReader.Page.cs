@@ -120,7 +120,7 @@ public sealed partial class SheetReader
         /// <summary>A line to read, without marks that would read as such when it is written and read again.</summary>
         private static TypedLine Plain(PageLine line, string text)
         {
-            var bare = text;
+            var bare = text.StartsWith("##", StringComparison.Ordinal) ? text.TrimStart('#', ' ') : text;
             while (Typed.Bare(bare) is { Length: > 0 } less && less.Length < bare.Length)
                 bare = less;
             return new TypedLine(line.Number, line.Indent, line.Mark != LineMark.None, line.BlankAbove, bare);

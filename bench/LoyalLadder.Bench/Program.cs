@@ -26,6 +26,10 @@ if (args is ["changed", .. var changed])
 if (args is ["show", var shown])
     return Scores.Show(shown);
 
+// what is said of dangerous lines: … -- safety FILE
+if (args is ["safety", var dangers])
+    return Scores.Safety(dangers);
+
 // how combinations are judged: … -- movement FILE…
 if (args is ["movement", .. var movement])
     return Scores.Movement(movement);

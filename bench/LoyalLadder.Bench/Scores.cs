@@ -31,6 +31,13 @@ public static class Scores
         return 0;
     }
 
+    /// <summary>What is said of dangerous and of harmless lines.</summary>
+    public static int Safety(string file)
+    {
+        SafetyScore.Print(file, new SheetReader(Words));
+        return 0;
+    }
+
     /// <summary>How many changed lines read the same.</summary>
     public static int Changed(string[] files)
     {

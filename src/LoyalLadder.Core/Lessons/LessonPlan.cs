@@ -1,4 +1,5 @@
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons;
@@ -33,6 +34,9 @@ public sealed record LessonHead
     public int? People { get; init; }
     public int? Minutes { get; init; }
     public AgeBand? Band { get; init; }
+
+    /// <summary>From which age to which, where years are named; the band follows from the oldest.</summary>
+    public AgeRange? Ages { get; init; }
     public TimeOnly? Start { get; init; }
     public string? Focus { get; init; }
 }

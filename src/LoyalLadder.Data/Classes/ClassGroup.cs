@@ -10,6 +10,9 @@ public sealed class ClassGroup : SchoolRow, IArchivable
     public DateTimeOffset? ArchivedAt { get; set; }
     public required string Name { get; set; }
     public AgeBand Band { get; set; }
+
+    /// <summary>Age of the youngest, in years; null where the band says enough.</summary>
+    public int? YoungestAge { get; set; }
     public Guid? LowestRankId { get; set; }
     public RankRow? LowestRank { get; set; }
     public Guid? HighestRankId { get; set; }

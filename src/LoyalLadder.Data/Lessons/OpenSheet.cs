@@ -102,12 +102,16 @@ public sealed record OpenSheet(
     private static LessonSetting Setting(Lesson lesson, SchoolFacts facts) =>
         Setting(lesson.Class!.Band, facts.Hall(lesson.HallId), lesson.Heads, lesson.Minutes, facts) with
         {
+            YoungestAge = lesson.Class.YoungestAge,
             Start = lesson.Start,
         };
 
     /// <summary>The people and the floor of a class as it usually is.</summary>
     public static LessonSetting Setting(ClassGroup group, int heads, SchoolFacts facts) =>
-        Setting(group.Band, facts.Hall(group.HallId), heads, group.Minutes, facts);
+        Setting(group.Band, facts.Hall(group.HallId), heads, group.Minutes, facts) with
+        {
+            YoungestAge = group.YoungestAge,
+        };
 
     private static LessonSetting Setting(AgeBand band, HallCard? hall, int heads, int minutes, SchoolFacts facts) =>
         new()

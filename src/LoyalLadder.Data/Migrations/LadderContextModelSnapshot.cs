@@ -141,6 +141,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<string>("Band")
                         .IsRequired()
                         .HasMaxLength(10)
@@ -182,10 +186,6 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(80)")
                         .HasColumnName("name");
 
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
-
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
                         .HasColumnName("school_id");
@@ -199,6 +199,10 @@ namespace LoyalLadder.Data.Migrations
                         .ValueGeneratedOnAddOrUpdate()
                         .HasColumnType("xid")
                         .HasColumnName("xmin");
+
+                    b.Property<int?>("YoungestAge")
+                        .HasColumnType("integer")
+                        .HasColumnName("youngest_age");
 
                     b.HasKey("Id")
                         .HasName("pk_classes");
@@ -275,6 +279,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
@@ -306,10 +314,6 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<int>("Position")
                         .HasColumnType("integer")
                         .HasColumnName("position");
-
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
 
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
@@ -346,6 +350,10 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("uuid")
                         .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
 
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
@@ -384,10 +392,6 @@ namespace LoyalLadder.Data.Migrations
                         .IsRequired()
                         .HasColumnType("uuid[]")
                         .HasColumnName("left_class_ids");
-
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
 
                     b.Property<Guid?>("RankId")
                         .HasColumnType("uuid")
@@ -1177,6 +1181,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
@@ -1214,10 +1222,6 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<string>("Pasted")
                         .HasColumnType("text")
                         .HasColumnName("pasted");
-
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
 
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
@@ -2417,6 +2421,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<int>("Bags")
                         .HasColumnType("integer")
                         .HasColumnName("bags");
@@ -2438,10 +2446,6 @@ namespace LoyalLadder.Data.Migrations
                         .HasMaxLength(80)
                         .HasColumnType("character varying(80)")
                         .HasColumnName("name");
-
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
 
                     b.Property<Guid>("SchoolId")
                         .HasColumnType("uuid")
@@ -2940,6 +2944,10 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("amount");
 
+                    b.Property<DateTimeOffset?>("ArchivedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("put_away_at");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
@@ -2967,10 +2975,6 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<int>("Position")
                         .HasColumnType("integer")
                         .HasColumnName("position");
-
-                    b.Property<DateTimeOffset?>("ArchivedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("put_away_at");
 
                     b.Property<Guid>("RankId")
                         .HasColumnType("uuid")

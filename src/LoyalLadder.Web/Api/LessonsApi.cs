@@ -165,7 +165,10 @@ public static class LessonsApi
             new Asked(
                 reading,
                 reader,
-                SettingOf(request, facts),
+                SettingOf(request, facts) with
+                {
+                    YoungestAge = reading.Plan.Head.Ages?.Youngest,
+                },
                 facts.LimitsOf(AgeBands.Read(request.AgeBand)!.Value)
             ),
             null

@@ -8,6 +8,10 @@ public static class CheckWords
         {
             "dose" => Say("Amounts that cannot be"),
             "age" => Say("Not for this age"),
+            "danger" => Say("Think twice"),
+            "needs" => Say("Say that it is there"),
+            "much" => Say("More than is good"),
+            "judge" => Say("Judge it yourself"),
             "odd-threes" => Say("Threes that do not come out"),
             "odd-pairs" => Say("An odd class in pairs"),
             "too-long" => Say("Much longer than usual"),

@@ -25,6 +25,7 @@ public static class LessonChecks
     public static IEnumerable<Check> Of(ClockedLesson lesson, CheckLimits limits) =>
         WholeLessonChecks
             .Of(lesson, limits)
+            .Concat(SafetyChecks.Of(lesson))
             .Concat(lesson.Lines.SelectMany(line => LineChecks.Of(line, lesson.Setting, limits)))
             .OrderBy(c => c.Level)
             .ThenBy(c => c.Entry ?? -1);

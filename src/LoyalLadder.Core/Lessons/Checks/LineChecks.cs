@@ -34,7 +34,7 @@ internal static class LineChecks
     public static IEnumerable<Check> Of(ClockedLine clocked, LessonSetting setting, CheckLimits limits)
     {
         var at = new LineCheckContext(clocked, setting, limits);
-        return All.Select(check => check(at)).OfType<Check>().Concat(ForAge(at)).Concat(KitShort(at));
+        return All.Select(check => check(at)).OfType<Check>().Concat(KitShort(at));
     }
 
     private static Check? Problem(LineCheckContext at) =>
@@ -217,72 +217,6 @@ internal static class LineChecks
             SoloDose { Threes: true } => (at.Setting.Heads + 2) / 3,
             _ => 1,
         };
-
-    /// <summary>The line itself and what groups do instead, against the school's policy for the age.</summary>
-    private static IEnumerable<Check> ForAge(LineCheckContext at)
-    {
-        var line = at.Line;
-        var versions = line.Versions.Select(v =>
-            v.Line with
-            {
-                Dose = v.Line.Dose ?? line.Dose,
-                Kit = v.Line.Kit.IsEmpty ? line.Kit : v.Line.Kit,
-            }
-        );
-        return versions.Prepend(line).SelectMany(l => ForAge(at.Clocked, l, at.Setting.Band));
-    }
-
-    private static IEnumerable<Check> ForAge(ClockedLine clocked, LessonLine line, AgeBand band)
-    {
-        var contact = Contact(line);
-        foreach (var technique in line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct())
-            if (technique.MannerFor(band) < contact)
-                yield return Barred(clocked, band, Name(technique), technique.MannerFor(band));
-        // what the partner throws is done by somebody of that age, too
-        foreach (var attack in line.Moves.Elements.Select(e => e.Attack?.Technique).OfType<Technique>().Distinct())
-            if (attack.MannerFor(band) == Manner.No || (contact == Manner.Partner && attack.MannerFor(band) < contact))
-                yield return Barred(clocked, band, Say($"{Name(attack)} as an attack"), attack.MannerFor(band));
-        if (band == AgeBand.Kids && contact == Manner.Partner)
-            foreach (var technique in AtTheHead(line))
-                yield return Barred(clocked, band, Say($"{Name(technique)} to the head"), Manner.Pad);
-
-        static string Name(Technique technique) => Spoken.Capital(technique.NameIn(NamingSchool.Generic));
-    }
-
-    private static Check Barred(ClockedLine clocked, AgeBand band, string what, Manner allowed)
-    {
-        var how = allowed switch
-        {
-            Manner.No => Say("not at all"),
-            Manner.Air => Say("in the air only"),
-            _ => Say("to a pad only"),
-        };
-        return new Check(
-            "age",
-            CheckLevel.Stop,
-            clocked.Entry,
-            Say($"{what} for {AgeBands.Said(band)}: {how}, by the school's policy.")
-        );
-    }
-
-    /// <summary>Strikes that are aimed at the head and may be done with a partner otherwise.</summary>
-    private static IEnumerable<Technique> AtTheHead(LessonLine line) =>
-        line
-            .Moves.Elements.Where(e =>
-                e is { Technique: { IsStrike: true, Power: not Power.Push } strike, AimedAt: Level.Head }
-                && strike.MannerFor(AgeBand.Kids) == Manner.Partner
-            )
-            .Select(e => e.Technique!)
-            .Distinct();
-
-    private static Manner Contact(LessonLine line)
-    {
-        var isWithPartner = line.Dose is SoloDose { IsShared: true } || line.Stage >= 5;
-        // pads held by a partner are pad work
-        if (!line.Kit.IsEmpty || (line.Dose is BagLinesDose && !isWithPartner))
-            return Manner.Pad;
-        return isWithPartner ? Manner.Partner : Manner.Air;
-    }
 
     private static CheckQuickFix AnotherJob(LessonLine line, BagLinesDose dose, int entry) =>
         new(

@@ -45,6 +45,9 @@ public readonly record struct GroupWork(string Group, int Work, int Idle, int Ef
 /// <summary>A lesson with its times, in whole seconds.</summary>
 public sealed record ClockedLesson(Sequence<ClockedLine> Lines, LessonSetting Setting, int TotalSeconds)
 {
+    /// <summary>What was timed.</summary>
+    public required LessonPlan Plan { get; init; }
+
     public int BookedSeconds => Setting.Minutes * 60;
 
     /// <summary>Over the booked time; negative when there is time left.</summary>
@@ -79,7 +82,7 @@ public static class LessonClock
             arrangement = clocked.Arrangement;
             known.Teach(line.Moves);
         }
-        return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds);
+        return new ClockedLesson(lines.ToSequence(), setting, at + setting.ClosingSeconds) { Plan = plan };
     }
 
     /// <summary>Work of a line, as long as the longest group version; 0 without a dose.</summary>

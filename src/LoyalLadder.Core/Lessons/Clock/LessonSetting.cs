@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Clock;
@@ -6,6 +7,15 @@ namespace LoyalLadder.Core.Lessons.Clock;
 public sealed record LessonSetting
 {
     public required AgeBand Band { get; init; }
+
+    /// <summary>Age of the youngest, in years, where somebody said it; else the band tells.</summary>
+    public int? YoungestAge { get; init; }
+
+    /// <summary>Those for whom dangers are judged.</summary>
+    public AgeGroup Ages => YoungestAge is { } years ? AgeGroups.OfAge(years) : AgeGroups.Of(Band);
+
+    /// <summary>How they are called.</summary>
+    public string Who => YoungestAge is null ? AgeBands.Said(Band) : AgeGroups.Said(Ages);
 
     /// <summary>How many are expected, 1 to 500.</summary>
     public required int Heads { get; init; }

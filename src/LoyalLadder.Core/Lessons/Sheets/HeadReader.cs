@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
@@ -64,8 +65,17 @@ internal static partial class HeadReader
             && Number(people) is >= 1 and <= MostPeople and var p
         )
             head = head with { People = p };
-        return head.Band is null && Band(text) is { } band ? head with { Band = band } : head;
+        if (head.Band is not null)
+            return head;
+        if (AgesIn(text) is { } ages)
+            return head with { Ages = ages, Band = ages.Band };
+        return Band(text) is { } band ? head with { Band = band } : head;
     }
+
+    private static AgeRange? AgesIn(string text) =>
+        Ages().Match(text) is { Success: true } ages
+            ? AgeRange.Of(ages.Groups["from"].Value, ages.Groups["to"].Value)
+            : null;
 
     /// <summary>
     /// From when to when, in any of its spellings: '18:00 - 18:50', '7.30-8.45pm', '17h30 to 18h35', 'tonight 7-8'. Hours without
@@ -108,16 +118,6 @@ internal static partial class HeadReader
 
     private static AgeBand? Band(string text)
     {
-        if (
-            Ages().Match(text) is { Success: true } ages
-            && int.TryParse(ages.Groups["to"].ValueSpan, CultureInfo.InvariantCulture, out var oldest)
-        )
-            return oldest switch
-            {
-                <= 12 => AgeBand.Kids,
-                <= 17 => AgeBand.Teens,
-                _ => AgeBand.Adults,
-            };
         if (BandWord().Match(text) is not { Success: true } word)
             return null;
         return char.ToLowerInvariant(word.Value[0]) switch

@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Sheets;
@@ -38,6 +39,9 @@ public sealed class LessonJson(SheetReader reader)
         public int? People { get; init; }
         public int? Minutes { get; init; }
         public string? AgeBand { get; init; }
+
+        /// <summary>'5-9': years, where they are named.</summary>
+        public string? Ages { get; init; }
         public string? Start { get; init; }
         public string? Focus { get; init; }
         public List<EntryShape?>? Entries { get; init; }
@@ -76,6 +80,7 @@ public sealed class LessonJson(SheetReader reader)
                 People = plan.Head.People,
                 Minutes = plan.Head.Minutes,
                 AgeBand = plan.Head.Band is { } band ? AgeBands.Word(band) : null,
+                Ages = plan.Head.Ages?.ToString(),
                 Start = plan.Head.Start?.ToString("HH:mm", CultureInfo.InvariantCulture),
                 Focus = plan.Head.Focus,
                 Entries = [.. plan.Entries.Select(Of)],
@@ -165,6 +170,9 @@ public sealed class LessonJson(SheetReader reader)
         var band = shape.AgeBand is null ? null : AgeBands.Read(shape.AgeBand);
         if (shape.AgeBand is not null && band is null)
             errors.Add(new LessonJsonError("ageBand", "kids, teens or adults."));
+        var ages = shape.Ages is null ? null : AgeRange.Read(shape.Ages);
+        if (shape.Ages is not null && ages is null)
+            errors.Add(new LessonJsonError("ages", Say("Two ages such as 5-9.")));
         TimeOnly? start = TimeOnly.TryParseExact(
             shape.Start,
             "HH:mm",
@@ -189,7 +197,8 @@ public sealed class LessonJson(SheetReader reader)
             Class = shape.Class,
             People = shape.People,
             Minutes = shape.Minutes,
-            Band = band,
+            Ages = ages,
+            Band = ages?.Band ?? band,
             Start = start,
             Focus = shape.Focus,
         };

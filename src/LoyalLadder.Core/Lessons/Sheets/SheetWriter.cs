@@ -48,7 +48,9 @@ public sealed class SheetWriter(SheetReader reader)
             head.Class,
             head.People is { } people ? string.Create(CultureInfo.InvariantCulture, $"{people} people") : null,
             head.Minutes is { } minutes ? string.Create(CultureInfo.InvariantCulture, $"{minutes} min") : null,
-            head.Band is { } band ? AgeBands.Word(band) : null,
+            head.Ages is { } ages ? $"ages {ages}"
+            : head.Band is { } band ? AgeBands.Word(band)
+            : null,
             head.Start?.ToString("H:mm", CultureInfo.InvariantCulture),
         ];
         return pieces.Any(p => p is not null) ? string.Join(" · ", pieces.Where(p => p is not null)) : "-";

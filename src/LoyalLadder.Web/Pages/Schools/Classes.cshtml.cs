@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Globalization;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data;
@@ -32,6 +33,9 @@ public sealed class ClassesModel(
         [EnumDataType(typeof(AgeBand), ErrorMessage = "Kids, teens or adults.")]
         public AgeBand Band { get; set; }
 
+        [Range(3, 99, ErrorMessage = "3 to 99 years, or nothing.")]
+        public int? YoungestAge { get; set; }
+
         /// <summary>The first meeting of a new class; those of others stand in the timetable.</summary>
         [EnumDataType(typeof(DayOfWeek), ErrorMessage = "A day of the week.")]
         public DayOfWeek Weekday { get; set; } = DayOfWeek.Monday;
@@ -51,6 +55,7 @@ public sealed class ClassesModel(
             {
                 Name = c.Name,
                 Band = c.Band,
+                YoungestAge = c.YoungestAge,
                 Minutes = c.Minutes,
                 HallId = c.HallId,
                 TeacherId = c.TeacherId,
@@ -60,7 +65,7 @@ public sealed class ClassesModel(
 
         public void Into(ClassGroup c)
         {
-            (c.Name, c.Band, c.Minutes) = (Name.Trim(), Band, Minutes);
+            (c.Name, c.Band, c.YoungestAge, c.Minutes) = (Name.Trim(), Band, YoungestAge, Minutes);
             (c.HallId, c.TeacherId) = (HallId, TeacherId);
             (c.LowestRankId, c.HighestRankId) = (LowestRankId, HighestRankId);
         }
@@ -70,6 +75,7 @@ public sealed class ClassesModel(
     private sealed record Told(
         string Name,
         AgeBand Age,
+        string Youngest,
         int Minutes,
         string Hall,
         string Teacher,
@@ -128,6 +134,7 @@ public sealed class ClassesModel(
         new(
             form.Name.Trim(),
             form.Band,
+            form.YoungestAge?.ToString(CultureInfo.InvariantCulture) ?? Say("none"),
             form.Minutes,
             TextOf(Halls, form.HallId),
             TextOf(Teachers, form.TeacherId),

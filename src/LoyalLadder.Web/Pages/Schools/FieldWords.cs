@@ -166,6 +166,7 @@ public static class FieldWords
         ["WidthMetres"] = MarkForTranslation("width"),
         ["Word"] = MarkForTranslation("word"),
         ["Words"] = MarkForTranslation("words"),
+        ["YoungestAge"] = MarkForTranslation("age of the youngest"),
     };
 
     /// <summary>Whether a field has a word of its own.</summary>

@@ -148,7 +148,13 @@ public sealed class SpeechScore
 
     /// <summary>Doses are compared as read: no pace is steady.</summary>
     private static string? Plain(Dose? dose) =>
-        dose is null ? null : SheetWriter.Write(dose).Replace(" steady", "", StringComparison.Ordinal);
+        // the corpora have one word for what is done slowly and what is walked through
+        dose is null
+            ? null
+            : SheetWriter
+                .Write(dose)
+                .Replace(" steady", "", StringComparison.Ordinal)
+                .Replace(" slow", " walk", StringComparison.Ordinal);
 
     private static Item ItemOf(LessonLine line) =>
         new(

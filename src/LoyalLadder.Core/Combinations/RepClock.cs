@@ -10,16 +10,34 @@ public static class RepClock
     /// </summary>
     public static decimal Seconds(Combination moves, Pace pace)
     {
-        var figures = PaceFigures.Of(pace);
+        var figures = Figures(moves, pace);
         if (moves.FormSeconds is { } form)
             return (form * figures.Factor / PaceFigures.Of(Pace.Steady).Factor) + figures.Reset;
         if (moves.IsExercise)
             return moves.Counts.Sum(c => c.Beats.Sum(Own)) * figures.ExerciseFactor;
         if (moves.IsEmpty)
             return Math.Max(figures.LeastPerCount, figures.Factor * Element.UnknownSeconds) + figures.Reset;
-        return moves.Counts.Sum(c => Math.Max(figures.LeastPerCount, figures.Factor * c.Beats.Sum(b => b.BaseSeconds)))
-            + figures.Reset;
+        return moves.Counts.Sum(c => OfCount(c, figures)) + figures.Reset;
     }
+
+    /// <summary>Seconds of one count within its combination, without the reset.</summary>
+    public static decimal OfCount(Combination moves, Count count, Pace pace)
+    {
+        var figures = Figures(moves, pace);
+        return count.Beats.All(b => b.Elements.All(e => e.Technique is { IsExercise: true }))
+            ? count.Beats.Sum(Own) * figures.ExerciseFactor
+            : OfCount(count, figures);
+    }
+
+    private static decimal OfCount(Count count, PaceFigures figures) =>
+        Math.Max(figures.LeastPerCount, figures.Factor * count.Beats.Sum(b => b.BaseSeconds));
+
+    private static PaceFigures Figures(Combination moves, Pace pace) =>
+        PaceFigures.Of(
+            pace,
+            isChain: moves is { FormSeconds: null, Counts.Count: > 1 },
+            hasKick: moves.Elements.Any(e => e.Technique is { IsKick: true })
+        );
 
     /// <summary>A stretch that is counted is held for a count: a second each.</summary>
     private static decimal Own(Beat beat) =>

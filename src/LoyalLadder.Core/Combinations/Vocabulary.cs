@@ -26,6 +26,9 @@ public sealed record Vocabulary(Catalogue Catalogue, NamingSchool Naming)
     /// <summary>As the school numbers them; 1 to 9.</summary>
     public ImmutableArray<(string Technique, Side Side)> Numbers { get; init; } = UsualNumbers;
 
+    /// <summary>What 'on my count' means here: counted through, or each one called.</summary>
+    public Pace MyCount { get; init; } = Pace.Counted;
+
     /// <summary>Stored combinations by number, without the '#', in upper case.</summary>
     public ImmutableDictionary<string, Combination> Stored { get; init; } =
         ImmutableDictionary<string, Combination>.Empty;

@@ -23,7 +23,7 @@ public static class Stages
             { Dose: SoloDose { IsShared: true } } => 5,
             { Dose: FloorDose or RunsDose } => 3,
             { Teach.Kind: TeachingKind.New, Dose: CountedDose { Steps: var steps } }
-                when steps.All(s => s.Pace == Pace.Walk) => 1,
+                when steps.All(s => s.Pace is Pace.Walk or Pace.Slow) => 1,
             _ => 2,
         };
 

@@ -12,9 +12,6 @@ public static class BeatClock
     public static decimal Seconds(Combination combination, int count, Pace pace)
     {
         var said = combination.Counts[count - 1];
-        var whole = RepClock.Seconds(Combination.Of([said]), pace);
-        var isExercise = said.Beats.All(b => b.Elements.All(e => e.Technique is { IsExercise: true }));
-        var reset = isExercise ? 0 : PaceFigures.Of(pace).Reset;
-        return (whole - reset) / said.Beats.Count;
+        return RepClock.OfCount(combination, said, pace) / said.Beats.Count;
     }
 }

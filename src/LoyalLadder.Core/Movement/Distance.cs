@@ -20,6 +20,13 @@ internal sealed class Distance(FightRange from)
             Range = FightRange.Close;
     }
 
+    /// <summary>The partner comes to where a move works.</summary>
+    public void Meets(Ranges works)
+    {
+        while (!works.Has(Range) && Range > FightRange.Clinch)
+            Range--;
+    }
+
     /// <summary>What holds on to somebody stands near them.</summary>
     public void Grabbed(AttackLine line)
     {

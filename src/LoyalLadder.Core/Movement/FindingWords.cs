@@ -224,6 +224,15 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             []
         );
 
+    public Finding TurnedAway(int beat, Technique technique) =>
+        new(
+            "turned-away",
+            Severity.Warn,
+            beat,
+            Say($"{Capital(technique)} goes where nobody is: the partner is behind. Turn back first."),
+            []
+        );
+
     public static Finding TooMuchSpin(int beat, int degrees, AgeBand band) =>
         new(
             "spin",

@@ -24,7 +24,9 @@ internal static class HoldWords
             return HolderKit.Shield;
         if (places.Count > 0 && places.All(p => p == HoldPlace.FlatTarget))
             return HolderKit.FlatTarget;
-        return places.All(p => p is HoldPlace.Mitt or HoldPlace.MittIn or HoldPlace.MittDown or HoldPlace.MittHigh)
+        return places.All(p =>
+            p is HoldPlace.Mitt or HoldPlace.MittIn or HoldPlace.MittOut or HoldPlace.MittDown or HoldPlace.MittHigh
+        )
             ? HolderKit.Mitts
             : HolderKit.KickPads;
     }
@@ -64,6 +66,10 @@ internal static class HoldWords
             HoldPlace.Mitt => level == Level.Head
                 ? Say($"{facing}, your head height")
                 : Say($"{facing} before the belly, braced"),
+            HoldPlace.ThighInside => Say(
+                $"thigh pad on the inside of your {Named(side, false)} thigh, knee soft; without one no power"
+            ),
+            HoldPlace.MittOut => Say($"{facing} turned in, {Height(level)}"),
             HoldPlace.MittIn => Say($"{far} turned in, {Height(level)}"),
             HoldPlace.MittDown when level == Level.Head => Say($"{facing} turned down, under the chin"),
             HoldPlace.MittDown => Say($"{facing} turned down, at the belly"),

@@ -42,8 +42,8 @@ public static class HolderCard
         {
             var elements = steps.SelectMany(s => s.Elements).ToList();
             var after = steps.Last().Footing;
-            // whoever holds on from behind has no pads and is not in front of the strike
-            isBehind |= steps.Any(IsFromBehind);
+            // whoever holds on, or comes from behind, has no pads in the hands
+            isBehind |= steps.Any(IsHoldingOn);
             lines.Add(
                 new HolderLine(
                     steps.Key,
@@ -69,11 +69,17 @@ public static class HolderCard
             .ToList();
         if (attacks.Count == 0)
             return null;
-        if (elements.Exists(e => e.Element.Attack is { Technique.Line: AttackLine.Grab or AttackLine.Clinch }))
-            return Say($"take the {string.Join(Say(", then the "), attacks)} and hold it until the tap");
-        return Say(
-            $"feed {string.Join(", then ", attacks)}, half speed{(trace.Band == AgeBand.Kids ? Say(", stop short of the face") : "")}"
+        var what = string.Join(Say(", then the "), attacks);
+        if (elements.Exists(e => e.Element.Attack is { } a && IsAtTheHead(a)))
+            return Say($"{what}: light hands on the collar bones, let go when it works or at any tap");
+        if (elements.Exists(e => e.Element.Attack is { } a && IsHold(a.Technique)))
+            return Say($"take the {what}, let go when it works or at any tap");
+        var stepsIn = elements.Exists(e =>
+            e.Element.Attack is { Technique: { } t } && (t.Landing == Landing.Forward || FootMoves.ComesIn(t.Foot))
         );
+        var near = stepsIn ? Say(", step in with it") : "";
+        var pulled = trace.Band == AgeBand.Kids ? Say(", stop short of the face") : "";
+        return Say($"feed {string.Join(", then ", attacks)}, half speed{near}{pulled}");
     }
 
     /// <summary>What is shown in one beat; of two strikes at once each has one pad.</summary>
@@ -103,14 +109,21 @@ public static class HolderCard
     private static List<HoldPlace> Places(Trace trace) =>
         [
             .. trace
-                .Steps.TakeWhile(s => !IsFromBehind(s))
+                .Steps.TakeWhile(s => !IsHoldingOn(s))
                 .SelectMany(s => s.Elements)
                 .Select(PlaceOf)
                 .OfType<HoldPlace>(),
         ];
 
-    private static bool IsFromBehind(TraceStep step) =>
-        step.Elements.Any(e => e.Element.Attack is { Technique.IsFromBehind: true });
+    private static bool IsHoldingOn(TraceStep step) =>
+        step.Elements.Any(e =>
+            e.Element.Attack is { } attack && (attack.Technique.IsFromBehind || IsHold(attack.Technique))
+        );
+
+    private static bool IsHold(Technique attack) => attack.Line is AttackLine.Grab or AttackLine.Clinch;
+
+    /// <summary>A throat or a head is only touched.</summary>
+    private static bool IsAtTheHead(Attack attack) => IsHold(attack.Technique) && attack.AimedAt == Level.Head;
 
     private static string? Step(List<TracedElement> elements, Footing before, Footing after)
     {

@@ -14,14 +14,21 @@ internal sealed class TraceRun
     private readonly FightRange _from;
     private readonly Distance _distance;
     private readonly Hips _hips = new();
+    private readonly UnsaidSides _sides = new();
     private readonly Balance _balance;
     private readonly ImmutableArray<TraceStep>.Builder _steps;
     private readonly ImmutableArray<Finding>.Builder _findings = ImmutableArray.CreateBuilder<Finding>();
 
     private Footing _footing;
+
+    /// <summary>The feet were switched within this count: its sides are those from before.</summary>
+    private bool _isSwitched;
     private int _spin;
     private bool _spinSaid;
     private (Count Count, Element Element)? _before;
+
+    /// <summary>The partner came forward: whoever answers meets them, however far they stood.</summary>
+    private bool _isMet;
 
     /// <summary>The count whose range has been complained about; once is enough for all of its beats.</summary>
     private Count? _outOfRange;
@@ -50,6 +57,7 @@ internal sealed class TraceRun
             foreach (var count in group.Counts)
             {
                 number++;
+                _isSwitched = false;
                 for (var i = 0; i < count.Beats.Count; i++)
                 {
                     beatNumber++;
@@ -90,9 +98,10 @@ internal sealed class TraceRun
 
     private static bool IsAnswered(Count count, Attack attack)
     {
+        var isTogether = count.Beats.Count > 1 || count.Beats.Any(b => b.Elements.Count > 1);
         foreach (var beat in count.Beats)
         foreach (var element in beat.Elements)
-            if (IsAnswer(element, attack))
+            if (IsAnswer(element, attack) || Counters.Stops(element, attack, isTogether))
                 return true;
         return false;
     }
@@ -131,7 +140,14 @@ internal sealed class TraceRun
         if (attack.Technique.MannerFor(_ask.Band) == Manner.No)
             _findings.Add(_words.NotForAge(number, attack.Technique, _ask.Band));
         _distance.Grabbed(attack.Technique.Line);
+        _isMet = ComesForward(attack.Technique);
     }
+
+    /// <summary>A partner who steps, lands in front or rushes in closes the distance.</summary>
+    private static bool ComesForward(Technique attack) =>
+        attack.Line is AttackLine.Advance or AttackLine.Tackle
+        || attack.Landing == Landing.Forward
+        || FootMoves.ComesIn(attack.Foot);
 
     private TracedElement Do(
         Count count,
@@ -151,6 +167,8 @@ internal sealed class TraceRun
             _findings.Add(_words.NotForAge(number, technique, _ask.Band));
         if (element.Level is { } level && !technique.Levels.IsEmpty && !technique.Levels.Contains(level))
             _findings.Add(_words.NoSuchLevel(number, technique, level));
+        _sides.Took(element, technique, body);
+        _isSwitched |= technique.Foot == FootMove.Switch;
         _balance.Feet(count, element, technique, number, body, ref _footing);
         ComesIn(element, technique, side);
         if (technique.Ranges != Ranges.Anywhere && !IsSolo)
@@ -158,6 +176,8 @@ internal sealed class TraceRun
         var strength = Struck(count, element, technique, number, side, body, hips);
         Settle(element, technique, body);
         Spun(number, technique);
+        if (!IsSolo && IsTurnedAway(technique))
+            _findings.Add(_words.TurnedAway(number, technique));
         _before = (count, element);
         return new TracedElement(element, side, body, strength);
     }
@@ -184,7 +204,7 @@ internal sealed class TraceRun
             || element.Technique
                 is not { Sides: SideRule.Either, Family: TechniqueFamily.Block or TechniqueFamily.Evasion }
         )
-            return element.Side;
+            return _sides.For(element, _isSwitched);
         var (his, _) = Sided(attack.Side, _ask.IsOpposite ? _footing.Lead.Other() : _footing.Lead);
         return (his, _ask.IsOpposite) switch
         {
@@ -247,13 +267,28 @@ internal sealed class TraceRun
         _outOfRange = count;
         if (works == Ranges.Clinch)
             _findings.Add(_words.ClinchNeeded(number, count, technique));
+        else if (_distance.Range == FightRange.Clinch && WorksFromAHold(technique))
+            return;
         else if (_distance.Range == FightRange.Clinch)
             _findings.Add(_words.ClinchNotLeft(number, count, element, technique));
+        else if (off > 0 && _isMet)
+            _distance.Meets(works);
         else if (off > 0)
             _findings.Add(_words.TooFar(number, count, element, technique, _distance.Range, off));
         else
             _findings.Add(_words.TooClose(number, count, element, technique, _distance.Range, -off, _before));
     }
+
+    /// <summary>Kicks, straights and steps need room; every knee, short elbow, sweep, shove and turn works from a hold.</summary>
+    private static bool WorksFromAHold(Technique technique) =>
+        technique.Family
+            is TechniqueFamily.Knee
+                or TechniqueFamily.Elbow
+                or TechniqueFamily.Grip
+                or TechniqueFamily.Throw
+                or TechniqueFamily.Ground
+        || technique is { Power: Power.Push, Limb: Limb.Hand }
+        || technique.Ranges.Has(FightRange.Clinch);
 
     // ---- striking ----
 
@@ -277,18 +312,15 @@ internal sealed class TraceRun
             return leg;
         }
         var (strength, hasNothing) = _hips.Hand(element, technique, side, body, hips);
-        if (hasNothing)
+        if (hasNothing && technique.TurnDegrees == 0)
             _findings.Add(_words.NothingBehind(number, element));
         return strength;
     }
 
-    /// <summary>Round, hook and low kicks live on the hip; a lead front kick, side kick or push kick does not.</summary>
+    /// <summary>Round and low kicks live on the hip; what is snapped, pushed or thrust from the lead leg does not.</summary>
     private static bool NeedsHips(Technique technique) =>
-        technique.Family == TechniqueFamily.Kick
-        && (
-            technique.Line == AttackLine.Round
-            || (technique.Line == AttackLine.Low && technique.Power == Power.Rotational)
-        );
+        technique
+            is { Family: TechniqueFamily.Kick, Power: Power.Rotational, Line: AttackLine.Round or AttackLine.Low };
 
     // ---- how it ends ----
 
@@ -339,6 +371,16 @@ internal sealed class TraceRun
         else if (!technique.IsStrike || technique.Power == Power.Push)
             _hips.Restore(_footing.Lead);
     }
+
+    /// <summary>
+    /// It goes where nobody is: the chest looks away from the partner, who stands at twelve o'clock, and it is nothing that strikes
+    /// sideways, behind or in a turn.
+    /// </summary>
+    private bool IsTurnedAway(Technique technique) =>
+        technique is { IsStrike: true, TurnDegrees: 0, StrikesAway: false }
+        && Math.Min(_footing.Facing, 360 - _footing.Facing) > FurthestFacing;
+
+    private const int FurthestFacing = 100;
 
     private void Spun(int number, Technique technique)
     {

@@ -42,7 +42,7 @@ internal sealed class CallBook
         var calls = new List<Call>();
         var heard = new HashSet<string>(StringComparer.Ordinal);
         var done = new HashSet<Combination>();
-        foreach (var (moves, said) in Named(shapes, words, numbered.Where(n => MayCall(n.Moves))))
+        foreach (var (moves, said) in Named(shapes, words, numbered.Where(n => IsFigure(n.Number) && MayCall(n.Moves))))
         {
             // two calls that sound alike in any school's words would be one for whoever hears them
             if (!done.Contains(moves) && !said.Any(heard.Contains) && Read(moves, calls.Count) is { } call)
@@ -90,8 +90,18 @@ internal sealed class CallBook
         CallShapes.IsCallable(e.Technique!, _ask)
         && HolderCatches.Catches(_ask.Kit, e.Technique!, e.AimedAt ?? Level.Body);
 
+    /// <summary>Codes such as 'SD-23' are for paper; nobody calls them.</summary>
+    private static bool IsFigure(string number) => number.All(char.IsAsciiDigit);
+
+    /// <summary>Steps, stances and defences against what a holder can feed: no holds, locks, throws or ground.</summary>
     private bool MayDo(Element e) =>
-        e.Technique!.MannerFor(_ask.Band) > Manner.No
+        e.Technique!.Family
+            is TechniqueFamily.Footwork
+                or TechniqueFamily.Stance
+                or TechniqueFamily.Block
+                or TechniqueFamily.Evasion
+        && e.Attack?.Technique is null or { IsStrike: true }
+        && e.Technique.MannerFor(_ask.Band) > Manner.No
         && (e.Technique.Ranges & Ranges.Clinch) == 0 | e.Technique.Ranges == Ranges.Anywhere
         && (e.Attack is null || HolderCatches.CanFeed(_ask.Kit));
 

@@ -16,15 +16,17 @@ internal static class HolderCatches
         return (kit.HasFlag(RoundKit.KickPads))
             || (kit.HasFlag(RoundKit.Mitts) && OnMitts(place))
             || (kit.HasFlag(RoundKit.Shield) && OnShield(place, level))
-            || (kit.HasFlag(RoundKit.ThighPads) && place == HoldPlace.ThighPad);
+            || (kit.HasFlag(RoundKit.ThighPads) && IsThigh(place));
     }
 
     private static bool OnMitts(HoldPlace place) =>
-        place is HoldPlace.Mitt or HoldPlace.MittIn or HoldPlace.MittDown or HoldPlace.MittHigh;
+        place is HoldPlace.Mitt or HoldPlace.MittIn or HoldPlace.MittOut or HoldPlace.MittDown or HoldPlace.MittHigh;
+
+    private static bool IsThigh(HoldPlace place) => place is HoldPlace.ThighPad or HoldPlace.ThighInside;
 
     /// <summary>A shield is held before the body, at a side or at the thigh; nobody holds it before the own face.</summary>
     private static bool OnShield(HoldPlace place, Level level) =>
-        place == HoldPlace.ThighPad
+        IsThigh(place)
         || (
             level != Level.Head
             && place is HoldPlace.Shield or HoldPlace.PadsSide or HoldPlace.PadsCrossed or HoldPlace.Mitt

@@ -30,6 +30,17 @@ public sealed class RoundMaker(
     {
         if (ask.Problems() is { Count: > 0 } problems)
             return RoundsMade.Refused(problems);
+        if (ask.Focus.Count > 0)
+            return Made(ask, naming);
+        // nobody asked for a focus: as such rounds usually are, or where that cannot be, anyhow
+        var usual = UsualShares.Of(catalogue, ask);
+        return usual.Count > 0 && Made(ask with { Focus = usual }, naming).Rounds is { } rounds
+            ? new RoundsMade(rounds with { Focus = [] }, [])
+            : Made(ask, naming);
+    }
+
+    private RoundsMade Made(RoundAsk ask, NamingSchool naming)
+    {
         var refusals = new RoundRefusals(catalogue, ask);
         if (refusals.BeforeCalling() is { Count: > 0 } barred)
             return RoundsMade.Refused(barred);

@@ -65,8 +65,8 @@ internal static class LineContact
     private static bool IsSlow(Dose? dose) =>
         dose switch
         {
-            CountedDose counted => counted.Steps.All(s => s.Pace == Pace.Walk),
-            TimedDose timed => timed.Pace == Pace.Walk,
+            CountedDose counted => counted.Steps.All(s => s.Pace is Pace.Walk or Pace.Slow),
+            TimedDose timed => timed.Pace is Pace.Walk or Pace.Slow,
             _ => false,
         };
 

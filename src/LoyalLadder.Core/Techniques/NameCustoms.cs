@@ -14,6 +14,9 @@ public enum NameCustoms
 
     /// <summary>Baro jireugi punches with the hand over the front foot, bandae jireugi with the other.</summary>
     BaroOverFrontFoot = 2,
+
+    /// <summary>'On my count' waits for the call, 'get set, go', and is not counted through.</summary>
+    MyCountIsACall = 4,
 }
 
 /// <summary>The changes to a catalogue that a school's customs make.</summary>

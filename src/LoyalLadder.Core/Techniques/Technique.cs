@@ -38,6 +38,9 @@ public sealed record Technique
     /// <summary>The line on which it comes at somebody: what a defence has to answer.</summary>
     public AttackLine Line { get; init; }
 
+    /// <summary>It strikes sideways or behind: the chest need not look at the partner.</summary>
+    public bool StrikesAway { get; init; }
+
     /// <summary>It comes from behind: whoever does it is not in front of the other's hands.</summary>
     public bool IsFromBehind { get; init; }
 

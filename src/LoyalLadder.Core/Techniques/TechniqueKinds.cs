@@ -195,12 +195,18 @@ public enum HoldPlace
 {
     Mitt,
     MittIn,
+
+    /// <summary>The far side of the mitt that faces it, for what comes out of the middle.</summary>
+    MittOut,
     MittDown,
     MittHigh,
     PadsTight,
     PadsCrossed,
     PadsSide,
     ThighPad,
+
+    /// <summary>The inner side of the thigh that stands in front.</summary>
+    ThighInside,
     Shield,
     FlatTarget,
 }

@@ -28,6 +28,7 @@ public sealed record TechniqueRow
     public ImmutableArray<Level>? Levels { get; init; }
     public AttackLine? Line { get; init; }
     public bool? Behind { get; init; }
+    public bool? Away { get; init; }
     public ImmutableArray<AttackLine>? Answers { get; init; }
     public ImmutableArray<FightRange>? Ranges { get; init; }
     public Landing? Landing { get; init; }
@@ -102,6 +103,7 @@ public sealed record TechniqueRow
             Power = Power ?? below.Power,
             Levels = Levels ?? below.Levels,
             Line = Line ?? below.Line,
+            StrikesAway = Away ?? below.StrikesAway,
             IsFromBehind = Behind ?? below.IsFromBehind,
             Answers = Answers ?? below.Answers,
             Ranges = Ranges is { } ranges

@@ -44,6 +44,7 @@ public sealed class SchoolMaterial
         var generic = new Vocabulary(Catalogue, NamingSchool.Generic)
         {
             Numbers = NumbersOf(numbers, Catalogue) ?? Vocabulary.UsualNumbers,
+            MyCount = customs.HasFlag(NameCustoms.MyCountIsACall) ? Pace.Called : Pace.Counted,
         };
         generic = WithStored(generic, combinations);
         _vocabulary = generic with

@@ -49,7 +49,8 @@ public sealed record StepAnswer(
     decimal Y,
     PlaceAnswer LeftFoot,
     PlaceAnswer RightFoot,
-    string Range
+    string Range,
+    string Holder
 );
 
 public sealed record ElementAnswer(string Technique, string Side, string BodySide, string? Level, string Power);
@@ -128,6 +129,7 @@ public static class CombinationsApi
     private static TraceAnswer Answer(Trace trace, Tracer tracer, NamingSchool naming)
     {
         var facts = CombinationFacts.Of(trace, tracer);
+        var cards = HolderCard.Of(trace, naming);
         decimal Seconds(Pace pace) => Math.Round(RepClock.Seconds(trace.Combination, pace), 3);
         return new TraceAnswer(
             facts.Counts,
@@ -143,12 +145,12 @@ public static class CombinationsApi
             facts.Cycle,
             Math.Round((decimal)facts.Flow, 3),
             facts.Difficulty,
-            [.. trace.Steps.Select(Step)],
+            [.. trace.Steps.Select(s => Step(s, cards[s.Count - 1].Words))],
             [.. trace.Findings.Select(f => Finding(f, trace, naming))]
         );
     }
 
-    private static StepAnswer Step(TraceStep step) =>
+    private static StepAnswer Step(TraceStep step, string holder) =>
         new(
             step.Count,
             step.Beat,
@@ -159,7 +161,8 @@ public static class CombinationsApi
             Metres(step.Footing.Centre.Y),
             At(step.Footing.LeftFoot),
             At(step.Footing.RightFoot),
-            FightRanges.Word(step.Range)
+            FightRanges.Word(step.Range),
+            holder
         );
 
     private static FindingAnswer Finding(Finding finding, Trace trace, NamingSchool naming) =>

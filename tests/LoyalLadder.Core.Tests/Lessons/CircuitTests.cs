@@ -54,11 +54,11 @@ public class CircuitTests
     public void A_circuit_takes_its_parts_the_change_between_them_and_its_rests()
     {
         // push-ups 10 x 2 s, squats 12 x 2 s, plank 30 s
-        var once = Given.Work("push-up x10", Given.Adults()) + Given.Work("squat x12", Given.Adults()) + 30 + (2 * 3);
+        var once = Given.Work("push-up x10", Given.Adults()) + Given.Work("squat x12", Given.Adults()) + 30 + (2 * 4);
         Assert.Equal((3 * once) + (2 * 30), Given.Work(Written, Given.Adults()));
         // a run is up and down 12 m at 3 m/s
         Assert.Equal(
-            (3 * (once - 6 + (2 * 8))) + (2 * (30 + 8)),
+            (3 * (once - 8 + (2 * 8))) + (2 * (30 + 8)),
             Given.Work(Written.Replace("30s:", "30s run between:", StringComparison.Ordinal), Given.Adults())
         );
         Assert.Equal(300, Given.Work("circuit for 5:00: push-up x10 | plank 30s", Given.Adults()));

@@ -13,8 +13,16 @@ public class ClockTests
     [InlineData("front kick", Pace.Steady, 1.9)]
     [InlineData("jab, cross, lead hook, rear low kick", Pace.Walk, 10.0)]
     [InlineData("jab, cross, lead hook, rear low kick", Pace.Steady, 4.3)]
-    [InlineData("jab, cross, lead hook, rear low kick", Pace.Brisk, 2.3)]
-    [InlineData("jab, cross, lead hook, rear low kick", Pace.Called, 7.8)]
+    [InlineData("jab, cross, lead hook, rear low kick", Pace.Brisk, 1.548)]
+    [InlineData("jab, cross, lead hook, rear low kick", Pace.Called, 4.8)]
+    [InlineData("jab, cross, lead hook, rear low kick", Pace.Slow, 5.6)]
+    [InlineData("front kick", Pace.Slow, 2.0)]
+    [InlineData("front kick", Pace.Brisk, 1.1)]
+    [InlineData("front kick", Pace.Called, 6.6)]
+    [InlineData("front kick", Pace.Counted, 2.6)]
+    [InlineData("cross", Pace.Counted, 2.0)]
+    [InlineData("push-up", Pace.Slow, 2.5)]
+    [InlineData("deep breathing", Pace.Steady, 1.5)]
     [InlineData("jab & cross", Pace.Steady, 1.9)]
     [InlineData("palm strike + front kick", Pace.Steady, 1.9)]
     [InlineData("push-up", Pace.Walk, 3.0)]
@@ -29,7 +37,7 @@ public class ClockTests
     [InlineData("front kick 5/side", 16, 22)]
     [InlineData("front kick x5", 16, 10)]
     [InlineData("front kick 5/side x2 rest 30s", 16, 74)]
-    [InlineData("round kick 5/side counted", 16, 32)]
+    [InlineData("round kick 5/side counted", 16, 29)]
     [InlineData("rear round kick x20 alternating", 16, 38)]
     [InlineData("8 floor jacks and 2 push-ups, 4 times", 16, 48)]
     [InlineData("horse stance 10s + 20s + 30s rest 5s", 16, 70)]
@@ -45,7 +53,7 @@ public class ClockTests
     [InlineData("jab, cross pairs 10/side steady", 15, 181)]
     [InlineData("jab, cross pairs with instructor 10/side steady", 15, 118)]
     [InlineData("lines 3 jobs x 1:00 change 20s: round kick | push-up | plank", 18, 380)]
-    [InlineData("rear front kick (land forward) floor x2 steady", 15, 92)]
+    [InlineData("rear front kick (land forward) floor x2 steady", 15, 54)]
     [InlineData("push-up runs 10", 16, 28)]
     [InlineData("jab, cross threes 10/side steady", 15, 181)]
     [InlineData("jab, cross threes 10/side steady", 16, 244)]
@@ -73,13 +81,13 @@ public class ClockTests
     }
 
     [Theory]
-    [InlineData("jab, cross x5", 15)]
+    [InlineData("jab, cross x5", 4)]
     [InlineData("straddle stretch 30s", 0)]
     [InlineData("deep breathing 1:00", 0)]
     [InlineData("arm circles x10", 0)]
-    [InlineData("push-up x10", 15)]
-    [InlineData("jab, cross x5 teach new", 90)]
-    [InlineData("jab, cross x5 teach refresh", 30)]
+    [InlineData("push-up x10", 4)]
+    [InlineData("jab, cross x5 teach new", 74)]
+    [InlineData("jab, cross x5 teach refresh", 45)]
     [InlineData("jab, cross x5 teach 95s", 95)]
     [InlineData("jab, cross x5 no teach", 0)]
     [InlineData("water 1:00", 0)]
@@ -113,7 +121,8 @@ public class ClockTests
             "jab, cross pairs 5/side [gloves]\nwater 1:00\nhook pairs 5/side [gloves]\nplank 30s",
             Given.Adults(12)
         );
-        Assert.Equal([90, 5, 5, 80], lesson.Lines.Select(l => l.Transition));
+        // two drills to explain, a drink, and one exercise
+        Assert.Equal([101, 5, 16, 91], lesson.Lines.Select(l => l.Transition));
     }
 
     [Fact]
@@ -124,7 +133,7 @@ public class ClockTests
                 + "calf stretch 20s\nstraddle stretch 20s\ndeep breathing 30s",
             Given.Adults(12)
         );
-        Assert.Equal([5, 3, 30, 20, 5, 3, 3], lesson.Lines.Select(l => l.Transition));
+        Assert.Equal([16, 3, 30, 31, 5, 3, 3], lesson.Lines.Select(l => l.Transition));
     }
 
     [Fact]
@@ -139,7 +148,7 @@ public class ClockTests
             }
         );
         // two counts new, then known, then three counts of which one is new, then the planner's word
-        Assert.Equal([90, 15, 105, 75], lesson.Lines.Select(l => l.Teach));
+        Assert.Equal([74, 4, 78, 70], lesson.Lines.Select(l => l.Teach));
         Assert.Equal(
             [TeachingKind.New, TeachingKind.Known, TeachingKind.New, TeachingKind.Known],
             lesson.Lines.Select(l => l.Needed)

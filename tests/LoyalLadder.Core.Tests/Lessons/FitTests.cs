@@ -222,11 +222,7 @@ public class FitTests
                         pick,
                         TeachingClock.Seconds(line)
                             + LessonClock.WorkSeconds(scaled, setting)
-                            + (
-                                line.Moves.IsPause
-                                    ? Transition.Seconds(Arrangement.Lines, Arrangement.Lines, setting)
-                                    : 0
-                            )
+                            + (line.Moves.IsPause ? Transition.ToDrink(Arrangement.Lines, setting) : 0)
                     );
                     value.AddTerm(pick, Worth(line, d, setting, priority));
                     return pick;
@@ -301,9 +297,10 @@ public class FitTests
             }
         );
         Assert.Null(fitted);
-        // 8:00 and 4:00 are the least, with 15 s of talk and 6 s of moving each, in 8 minutes
-        Assert.Equal(480 + 240 + 30 + 12 - 480, noFit!.OverSeconds);
-        Assert.Equal([(0, 501), (1, 261)], noFit.Lines);
+        // 8:00 and 4:00 are the least, with 6 s of moving each; the first is begun with 15 s of talk,
+        // the second is only named, in 4 s, and a second sooner at hand
+        Assert.Equal(480 + 240 + 19 + 11 - 480, noFit!.OverSeconds);
+        Assert.Equal([(0, 501), (1, 249)], noFit.Lines);
     }
 
     [Fact]

@@ -35,7 +35,7 @@ public class MoreSheetsTests
             > [ ] skipping 2 x 1 min, 20 sec rest => skipping 2 x 1:00 rest 20s
             > [x] leg swings 10 each leg => leg swings 10/side
             > KICKS: => ## KICKS
-            > 1) front kick x 8 each side (slow) => front kick 8/side walk
+            > 1) front kick x 8 each side (slow) => front kick 8/side slow
             > 2) Round kicks: 3 sets of 6 each leg, 20s rest => Round kicks 6/side x3 rest 20s
             > COOL DOWN => ## COOL DOWN
             > stretch for about 4 mins => stretch 4:00
@@ -52,7 +52,7 @@ public class MoreSheetsTests
             ## Kihon => ## Kihon
             Kizami-zuki, gyaku-zuki 10/side => Kizami-zuki, gyaku-zuki 10/side
             Gedan-barai 8 each side => Gedan-barai 8/side
-            dollyo chagi 5 slow + 5 fast each leg => dollyo chagi 5 walk + 5 brisk /side
+            dollyo chagi 5 slow + 5 fast each leg => dollyo chagi 5 slow + 5 brisk /side
             teep x 10 each leg => teep 10/side
             ## Kumite => ## Kumite
             jiyu kumite 4 x 2 min, 1 min rest => jiyu kumite 4 x 2:00 rest 1:00

@@ -50,10 +50,10 @@ public class SheetReaderTests
     [InlineData("shadow boxing 5 rounds, 2 min, 30s rest", "5 x 2:00 rest 30s")]
     [InlineData("shadow box 3 x 2:00 rest 0:30", "3 x 2:00 rest 30s")]
     [InlineData("clinch + knees 3 x 90 secs (30 off)", "3 x 1:30 rest 30s")]
-    [InlineData("front kick 5 per leg slow, then 5 per leg fast", "5 walk + 5 brisk /side")]
-    [InlineData("front kick 3 slow + 5 fast each side", "3 walk + 5 brisk /side")]
-    [InlineData("front kick 5/side (slow)", "5/side walk")]
-    [InlineData("front kick slow 5/side", "5/side walk")]
+    [InlineData("front kick 5 per leg slow, then 5 per leg fast", "5 slow + 5 brisk /side")]
+    [InlineData("front kick 3 slow + 5 fast each side", "3 slow + 5 brisk /side")]
+    [InlineData("front kick 5/side (slow)", "5/side slow")]
+    [InlineData("front kick slow 5/side", "5/side slow")]
     [InlineData("front kick 5/side x2 rest 30s", "5/side x2 rest 30s")]
     [InlineData("jab cross pairs 10 each side", "pairs 10/side")]
     [InlineData("in pairs: jab, cross 10 each side", "pairs 10/side")]
@@ -205,7 +205,7 @@ public class SheetReaderTests
                 "front kick pairs 8/side [small shields]",
                 "## Escapes",
                 "note: in pairs, slow then normal",
-                "wrist release pairs 5 walk + 5 steady /side",
+                "wrist release pairs 5 slow + 5 steady /side",
                 "## COOL DOWN",
                 "stretch 2:00",
             ],
@@ -232,7 +232,7 @@ public class SheetReaderTests
             ("• LEG SWINGS 10 EACH LEG", "10/side", true),
             ("1 Jab cross 10x", "x10", true),
             ("2 JAB, CROSS, HOOK x 10 each side", "10/side", true),
-            ("3 front kick 5 per leg slow then 5 per leg fast", "5 walk + 5 brisk /side", true),
+            ("3 front kick 5 per leg slow then 5 per leg fast", "5 slow + 5 brisk /side", true),
             ("4 round kick x10 /side", "10/side", true),
             ("• wibble wobble 10 reps", "x10", false),
             ("• Flying banana stance 45 secs", "45s", false),

@@ -34,6 +34,7 @@ public class TraceProperties
                 var technique = Moves[move];
                 return new Element(technique, SideOf(technique, side))
                 {
+                    IsSideSaid = true,
                     Level = level < 3 ? (Level)level : null,
                     Landing = technique.IsKick && landing < 4 ? (Landing)landing : null,
                     Step = step < Steps.Length && technique.Family != TechniqueFamily.Footwork ? Steps[step] : null,

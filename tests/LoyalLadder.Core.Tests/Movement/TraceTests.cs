@@ -208,7 +208,6 @@ public class TraceTests
     [InlineData("jab, lead elbow")]
     [InlineData("lead round kick")]
     [InlineData("jab, clinch knee")]
-    [InlineData("clinch hold, rear knee")]
     [InlineData("clinch hold, rear round kick")]
     [InlineData("[hook] parry, cross")]
     [InlineData("rear front kick & lead round kick")]

@@ -88,8 +88,8 @@ internal sealed class RoundJudge(RoundAsk ask, CalledRounds made, NamingSchool n
         {
             RoundKit.None or RoundKit.KickPads => technique.Hold is not null,
             RoundKit.Mitts => technique.Hold?.ToString().StartsWith("Mitt", StringComparison.Ordinal) == true,
-            RoundKit.Shield => technique.Hold == HoldPlace.ThighPad || level != Level.Head,
-            _ => technique.Hold == HoldPlace.ThighPad,
+            RoundKit.Shield => technique.Hold is HoldPlace.ThighPad or HoldPlace.ThighInside || level != Level.Head,
+            _ => technique.Hold is HoldPlace.ThighPad or HoldPlace.ThighInside,
         };
 
     private void InTime(CalledRound round, int number)

@@ -141,11 +141,15 @@ internal static class LineChecks
     /// <summary>A count that comes to more than this may be a slip of the fingers: '450 reps' of 'on the 45, x10'.</summary>
     private const int LongestCounted = 15 * 60;
 
+    /// <summary>A third of a class is long, too; below this not even in a short one.</summary>
+    private const int LeastLong = 5 * 60;
+
     private static Check? NoTimeInWords(LineCheckContext at)
     {
         var isCounted =
             at.Line.Dose is CountedDose or OwnRepsDose { Within: null } or FloorDose or RunsDose or LapsDose;
-        return isCounted && at.Clocked.Work > LongestCounted
+        var most = Math.Min(LongestCounted, Math.Max(LeastLong, at.Setting.Minutes * 60 / 3));
+        return isCounted && at.Clocked.Work > most
             ? new Check(
                 "too-long",
                 CheckLevel.Warn,

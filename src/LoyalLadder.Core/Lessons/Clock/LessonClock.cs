@@ -112,7 +112,7 @@ public static class LessonClock
             line,
             segment,
             at,
-            Transition.Seconds(from, arrangement, setting),
+            line.Moves.IsPause ? Transition.ToDrink(from, setting) : Transition.Seconds(from, arrangement, setting),
             TeachingClock.Seconds(line, known),
             groups.IsEmpty ? WorkClock.Seconds(dose, line.Moves, setting) : groups.Max(g => g.Work),
             effort,

@@ -34,7 +34,7 @@ public static class LineEffort
     private static int StepOf(Pace? pace) =>
         pace switch
         {
-            Pace.Walk => -1,
+            Pace.Walk or Pace.Slow => -1,
             Pace.Brisk => 1,
             _ => 0,
         };

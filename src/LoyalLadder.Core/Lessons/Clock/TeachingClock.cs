@@ -3,8 +3,18 @@ namespace LoyalLadder.Core.Lessons.Clock;
 /// <summary>The seconds of showing and telling before the work.</summary>
 public static class TeachingClock
 {
-    /// <summary>Talk before something that everybody knows.</summary>
-    public const int KnownSeconds = 15;
+    /// <summary>Talk before something that everybody knows, where the kind of work is new in its part.</summary>
+    public const int KnownSeconds = NameSeconds + BeginSeconds;
+
+    /// <summary>Seconds to name the next of a kind.</summary>
+    public const int NameSeconds = 4;
+
+    /// <summary>Seconds to begin a kind of work, told once as long as lines of the kind follow: see <see cref="Transition"/>.</summary>
+    public const int BeginSeconds = 11;
+
+    private const int NewSeconds = 70;
+    private const int NewPerFurtherCount = 4;
+    private const int RefreshSeconds = 45;
 
     /// <summary>
     /// What the planner wrote, else what the group knows by now, else as for something known. Pauses are not taught, known
@@ -18,9 +28,9 @@ public static class TeachingClock
         return (line.Teach?.Kind ?? Needed(line, known)) switch
         {
             TeachingKind.Seconds => line.Teach!.Value.Seconds,
-            TeachingKind.New => 60 + (15 * counts),
-            TeachingKind.Refresh => 20 + (5 * counts),
-            _ => line.Moves.IsLoosening ? 0 : KnownSeconds,
+            TeachingKind.New => NewSeconds + (NewPerFurtherCount * (counts - 1)),
+            TeachingKind.Refresh => RefreshSeconds,
+            _ => line.Moves.IsLoosening ? 0 : NameSeconds,
         };
     }
 

@@ -17,10 +17,34 @@ public enum Formation
 /// <param name="Formation">How it stands.</param>
 /// <param name="Held">Kit in hand.</param>
 /// <param name="Flows">It stretches, breathes or warms up: the next of the kind follows at once.</param>
-public readonly record struct Arrangement(Formation Formation, Sequence<KitNeed> Held, bool Flows = false)
+/// <param name="Kind">What it is, for what has to be said before it.</param>
+/// <param name="Segment">The part of the lesson: in a new one the work is explained anew.</param>
+public readonly record struct Arrangement(
+    Formation Formation,
+    Sequence<KitNeed> Held,
+    bool Flows = false,
+    NamedWork Kind = NamedWork.Nothing,
+    SegmentKind Segment = SegmentKind.Other
+)
 {
     /// <summary>In lines with empty hands, as a class bows in.</summary>
     public static Arrangement Lines => default;
+}
+
+/// <summary>How a line of known work is begun: with more words where the kind of work is new.</summary>
+public enum NamedWork
+{
+    /// <summary>Nothing is said: stretches, breath, and what the planner times.</summary>
+    Nothing,
+
+    /// <summary>Explained each time: partner work, pads, forms, whatever is taught.</summary>
+    Explained,
+
+    /// <summary>Named only, behind another of the kind.</summary>
+    Fitness,
+
+    /// <summary>Single techniques, one after another.</summary>
+    Basics,
 }
 
 /// <summary>The seconds between two lines: standing differently, fetching kit, in a class of this age and size.</summary>
@@ -28,7 +52,23 @@ public static class Transition
 {
     /// <summary>How a class stands while it does a line.</summary>
     public static Arrangement Of(LessonLine line, SegmentKind segment) =>
-        new(FormationOf(line), line.Kit, segment == SegmentKind.WarmUp || line.Moves.IsLoosening);
+        new(
+            FormationOf(line),
+            line.Kit,
+            segment == SegmentKind.WarmUp || line.Moves.IsLoosening,
+            KindOf(line),
+            segment
+        );
+
+    private static NamedWork KindOf(LessonLine line) =>
+        line switch
+        {
+            { Teach: { Kind: not TeachingKind.Known } } or { Teach: null, Moves.IsLoosening: true } =>
+                NamedWork.Nothing,
+            { Moves.IsExercise: true } or { Dose: CircuitDose } => NamedWork.Fitness,
+            { Dose: SoloDose { IsShared: false } or FloorDose, Moves.Counts.Count: 1 } => NamedWork.Basics,
+            _ => NamedWork.Explained,
+        };
 
     public static Formation FormationOf(LessonLine line) => FormationFor(line.Dose);
 
@@ -53,9 +93,20 @@ public static class Transition
     {
         var handled = Fetched(from, to).Concat(Fetched(to, from));
         var kit = handled.Select(n => KitTime.For(n, setting.Kit)?.Seconds ?? KitTime.Unlisted).DefaultIfEmpty(0).Max();
-        return (int)
-            Math.Ceiling((MovingSeconds(from, to) + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads));
+        return (int)Math.Ceiling((MovingSeconds(from, to) + kit) * AgeFactor(setting.Band) * CrowdFactor(setting.Heads))
+            + BeginSeconds(from, to);
     }
+
+    /// <summary>Seconds to the water: nobody puts the pads away to drink, and nothing is explained.</summary>
+    public static int ToDrink(Arrangement stands, LessonSetting setting) =>
+        Seconds(stands, stands with { Kind = NamedWork.Nothing }, setting);
+
+    /// <summary>A kind of work is explained once in its part; what follows of it is only named.</summary>
+    private static int BeginSeconds(Arrangement from, Arrangement to) =>
+        to.Kind == NamedWork.Nothing
+        || (to.Kind == from.Kind && to.Kind != NamedWork.Explained && to.Segment == from.Segment)
+            ? 0
+            : TeachingClock.BeginSeconds;
 
     /// <summary>Kit that has to be in hand and is not yet.</summary>
     public static IEnumerable<KitNeed> Fetched(Arrangement from, Arrangement to) =>
@@ -64,7 +115,9 @@ public static class Transition
     private static int MovingSeconds(Arrangement from, Arrangement to)
     {
         if (from.Formation == to.Formation)
-            return from.Flows && to.Flows ? 3 : 5;
+            return from.Flows && to.Flows ? 3
+                : from.Kind == NamedWork.Fitness && to.Kind == NamedWork.Fitness ? 4
+                : 5;
         return to.Formation is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations ? 30 : 20;
     }
 

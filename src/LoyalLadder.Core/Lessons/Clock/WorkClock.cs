@@ -81,11 +81,14 @@ public static class WorkClock
 
     /// <summary>Seconds from the last part of a circuit to the first again.</summary>
     public static decimal BetweenRounds(CircuitDose dose, LessonSetting setting) =>
-        dose.Rest == 0 ? BetweenParts(dose, setting)
+        dose.Rest == 0 ? CircuitWater + (dose.RunsBetween ? RunSeconds(setting) : 0)
         : dose.RunsBetween ? dose.Rest + RunSeconds(setting)
         : dose.Rest;
 
-    private const int CircuitChange = 3;
+    private const int CircuitChange = 4;
+
+    /// <summary>Water between two rounds of a circuit where no rest is written.</summary>
+    private const int CircuitWater = 30;
 
     /// <summary>Up and down the hall.</summary>
     private static decimal RunSeconds(LessonSetting setting) => 2 * setting.Floor.Length / RunSpeed(setting.Band);
@@ -138,12 +141,23 @@ public static class WorkClock
         return (setting.Heads + lanes - 1) / lanes;
     }
 
-    /// <summary>Repetitions that fit into the length; one when a repetition does not travel or is longer than the floor.</summary>
-    public static int RepsDownTheFloor(Combination moves, LessonSetting setting)
+    /// <summary>Repetitions that fit into the length; one when a repetition is longer than the floor.</summary>
+    public static int RepsDownTheFloor(Combination moves, LessonSetting setting) =>
+        Math.Max(1, (int)Math.Floor((setting.Floor.Length - WallMargin) / MetresDownTheFloor(moves, setting.Band)));
+
+    /// <summary>
+    /// Metres of one repetition down the floor: there everything travels. A kick lands forward, a punch or a block goes with a step, a
+    /// combination steps at its first count, so that even what would be done on the spot comes a step further.
+    /// </summary>
+    public static decimal MetresDownTheFloor(Combination moves, AgeBand band)
     {
-        var drift = Math.Abs(Drift.Metres(moves, setting.Band));
-        return drift == 0 ? 1 : Math.Max(1, (int)Math.Floor((setting.Floor.Length - WallMargin) / drift));
+        var step = StepPerStature * AgeBands.StatureMetres(band);
+        var drift = Math.Abs(Drift.Metres(moves, band));
+        return moves.IsExercise ? ExercisePerStature * AgeBands.StatureMetres(band) : Math.Max(drift, step);
     }
+
+    private const decimal StepPerStature = 0.7m;
+    private const decimal ExercisePerStature = 0.5m;
 
     private static decimal FloorSeconds(FloorDose dose, Combination moves, LessonSetting setting)
     {

@@ -28,6 +28,9 @@ internal sealed class FitSearch
     /// <summary>Seconds from one arrangement to another.</summary>
     private readonly int[,] _getting;
 
+    /// <summary>Seconds to the water from each.</summary>
+    private readonly int[] _drinking;
+
     /// <summary>Behind a line and the seconds used: the option, or left out; and the arrangement in which the class stood before.</summary>
     private readonly short[]?[] _option;
     private readonly short[]?[] _from;
@@ -44,6 +47,7 @@ internal sealed class FitSearch
         for (var from = 0; from < _arrangements.Count; from++)
         for (var to = 0; to < _arrangements.Count; to++)
             _getting[from, to] = Transition.Seconds(_arrangements[from], _arrangements[to], setting);
+        _drinking = [.. _arrangements.Select(a => Transition.ToDrink(a, setting))];
         (_option, _from) = (new short[]?[lines.Count], new short[]?[lines.Count]);
         _drunk = new short[]?[lines.Count, _arrangements.Count];
     }
@@ -129,7 +133,7 @@ internal sealed class FitSearch
             Array.Fill(chosen, LeftOut);
             for (var o = 0; o < _lines[i].Options.Count; o++)
             {
-                var cost = _getting[stood, stood] + _lines[i].Options[o].Seconds;
+                var cost = _drinking[stood] + _lines[i].Options[o].Seconds;
                 var value = _lines[i].Options[o].Value;
                 for (var t = cost; t <= _seconds; t++)
                 {
@@ -160,7 +164,7 @@ internal sealed class FitSearch
                 if (_drunk[i, stands]![at] is not LeftOut and var drunk)
                 {
                     options[i] = drunk;
-                    at -= _getting[stands, stands] + _lines[i].Options[drunk].Seconds;
+                    at -= _drinking[stands] + _lines[i].Options[drunk].Seconds;
                 }
             }
             else if (_needed[i] == stands && _option[i]![at] is not LeftOut and var taken)

@@ -142,10 +142,12 @@ public static class LessonFit
         var least = new List<(int Entry, int Seconds)>();
         foreach (var line in lines.Where(l => !l.MayDrop))
         {
-            var next = line.IsPause ? standing : line.Arrangement;
-            var seconds = Transition.Seconds(standing, next, setting) + line.Options.Min(o => o.Seconds);
-            least.Add((line.Entry, seconds));
-            standing = next;
+            var getting = line.IsPause
+                ? Transition.ToDrink(standing, setting)
+                : Transition.Seconds(standing, line.Arrangement, setting);
+            least.Add((line.Entry, getting + line.Options.Min(o => o.Seconds)));
+            if (!line.IsPause)
+                standing = line.Arrangement;
         }
         return new NoFit(
             Math.Max(1, least.Sum(l => l.Seconds) - rest.Seconds),

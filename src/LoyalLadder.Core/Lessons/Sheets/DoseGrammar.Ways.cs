@@ -46,8 +46,12 @@ internal static partial class DoseGrammar
     {
         Rule("<pace>", (p, c) => p.PaceOf(c.Pace!.Value), Place.BesideAmount);
         Rule(
-            "slow|slowly and|but? smooth|controlled|clean?; half speed|pace; in slow motion; slow motion; at? "
-                + "walking pace; walk it through?; walk through it?; in your own time",
+            "slow|slowly and|but? smooth|controlled|clean?; half speed|pace; in slow motion; slow motion; "
+                + "in your own time",
+            (p, _) => p.PaceOf(Pace.Slow)
+        );
+        Rule(
+            "at? walking pace; walk it through?; walked through; walk through it?; step by step; in parts; part by part",
             (p, _) => p.PaceOf(Pace.Walk)
         );
         Rule(
@@ -57,12 +61,13 @@ internal static partial class DoseGrammar
         Rule("in <n> ,? hold? <n>? ,? out <n>", (_, _) => { }, Place.BehindWords);
         Rule("at? normal|medium|steady speed|pace; steady", (p, _) => p.PaceOf(Pace.Steady));
         Rule(
-            "on|to|at my|your|instructors|teachers count|call|command|signal|whistle|clap|word; on|to|at the "
+            "on|to|at my|your|instructors|teachers call|command|signal|whistle|clap|word; on|to|at the "
                 + "call|command|signal|whistle|clap|word; on command|call|signal|go|whistle; on \" go \"; "
                 + "called; call it; on a? call|command|clap|signal|whistle; reset every|each time|rep; "
                 + "partner calls|call; with|and reset every|each time|rep",
             (p, _) => p.PaceOf(Pace.Called)
         );
+        Rule("on|to|at my|your|instructors|teachers count", (p, c) => p.PaceOf(c.MyCount));
         Rule(
             "to|on|with|by the|a? count|numbers; to|by numbers|count; counted; by the numbers; with count|counting",
             (p, _) => p.PaceOf(Pace.Counted)

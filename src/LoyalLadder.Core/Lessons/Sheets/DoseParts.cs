@@ -311,7 +311,13 @@ internal sealed partial class DoseParts
 
     /// <summary>'8 per side, slow then fast' is eight slow and eight fast.</summary>
     private static bool IsFaster(Pace? before, Pace pace) =>
-        (before, pace) is (Pace.Walk, Pace.Steady or Pace.Brisk) or (Pace.Steady, Pace.Brisk);
+        (before, pace)
+            is
+                (Pace.Walk or Pace.Slow, Pace.Steady or Pace.Brisk)
+                or
+                (Pace.Walk, Pace.Slow)
+                or
+                (Pace.Steady, Pace.Brisk);
 
     /// <summary>Takes over what a phrase of the whole line said: 'in pairs: …'.</summary>
     public void Share(DoseParts line)

@@ -11,6 +11,9 @@ internal sealed class Captured
     public List<decimal> Numbers { get; } = [];
     public List<decimal> Times { get; } = [];
     public Pace? Pace { get; set; }
+
+    /// <summary>What 'on my count' means here.</summary>
+    public Pace MyCount { get; init; }
     public Side Side { get; set; }
     public Said Sides { get; set; }
 

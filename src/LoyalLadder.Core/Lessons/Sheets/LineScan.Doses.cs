@@ -10,7 +10,7 @@ internal sealed partial class LineScan
         Atom? best = null;
         foreach (var rule in DoseGrammar.At(_tokens[at]))
         {
-            var captured = new Captured();
+            var captured = new Captured { MyCount = _vocabulary.MyCount };
             var end = rule.Pattern.Match(_tokens, at, captured);
             if (end <= at || (best is not null && end <= best.To) || !Fits(rule, at, end))
                 continue;

@@ -47,6 +47,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
         public bool CrossedMitts { get; set; }
         public bool UchiInward { get; set; }
         public bool BaroOverFrontFoot { get; set; }
+        public bool MyCountIsACall { get; set; }
 
         public bool HeadsNeedSecondStep { get; set; }
         public bool FitsPlainSum { get; set; }
@@ -80,6 +81,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
                 MonthsOfChanges = school.MonthsOfChanges,
                 UchiInward = school.Customs.HasFlag(NameCustoms.UchiInward),
                 BaroOverFrontFoot = school.Customs.HasFlag(NameCustoms.BaroOverFrontFoot),
+                MyCountIsACall = school.Customs.HasFlag(NameCustoms.MyCountIsACall),
             };
 
         public void Into(School school)
@@ -93,7 +95,8 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             (school.FitsPlainSum, school.MonthsOfChanges) = (FitsPlainSum, MonthsOfChanges);
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
-                | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None);
+                | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None)
+                | (MyCountIsACall ? NameCustoms.MyCountIsACall : NameCustoms.None);
         }
     }
 

@@ -3,8 +3,8 @@ using System.Collections.Frozen;
 namespace LoyalLadder.Core.Combinations;
 
 /// <summary>
-/// How fast a repetition is done; <see cref="Walk"/> is walked through with a word at each count, <see cref="Called"/> waits for
-/// 'get set, go' and goes back to guard, <see cref="Counted"/> is done to the instructor's count, which the class answers.
+/// How fast a repetition is done; <see cref="Walk"/> is walked through with a word at each count, <see cref="Called"/> waits
+/// for 'get set, go' and goes back to guard, <see cref="Counted"/> is done to the instructor's count, which the class answers.
 /// </summary>
 public enum Pace
 {

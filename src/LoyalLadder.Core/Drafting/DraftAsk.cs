@@ -2,6 +2,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Drafting;
 
@@ -38,6 +39,12 @@ public sealed record DraftAsk
 
     /// <summary>What it should have now, the most pressing first.</summary>
     public IReadOnlyList<WantedLine> Wanted { get; init; } = [];
+
+    /// <summary>Games and the like that a draft may take.</summary>
+    public IReadOnlyList<Activity> Activities { get; init; } = [];
+
+    /// <summary>How a line is read.</summary>
+    public Func<string, IReadOnlyList<SheetEntry>> Read { get; init; } = _ => [];
 
     /// <summary>The day of the session.</summary>
     public DateOnly Day { get; init; }

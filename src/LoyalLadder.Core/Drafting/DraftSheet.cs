@@ -8,7 +8,7 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Drafting;
 
 /// <summary>A sheet while it is being drafted.</summary>
-internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
+internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
 {
     private readonly Random _chance = new(ask.Seed);
     private readonly HashSet<string> _used = [];
@@ -92,12 +92,7 @@ internal sealed class DraftSheet(DraftAsk ask, Skeleton skeleton)
 
     private void Put(SkeletonPart part, KnownLine line)
     {
-        var days = ask.Day.DayNumber - line.Last.DayNumber;
-        var why =
-            IsRepeated(line) ? Again
-            : days is > 0 and < 200 ? Say($"{Spoken.Many(days, "day")} ago")
-            : Say("usual");
-        Entries.Insert(SpanOf(part).To, new DraftedEntry(line.Line, why));
+        Entries.Insert(SpanOf(part).To, new DraftedEntry(line.Line, IsRepeated(line) ? Again : WhyOf(part.Kind)));
         _used.Add(line.Key);
         _learned.UnionWith(Learnables.Of(line.Line.Moves));
         Changed();

@@ -27,7 +27,7 @@ public sealed class LessonDrafter(SheetReader reader)
     public Draft Write(DraftAsk ask)
     {
         var skeleton = new Skeleton(ask, reader);
-        var sheet = new DraftSheet(ask, skeleton);
+        var sheet = new DraftSheet(ask with { Read = reader.ReadEntries }, skeleton);
         foreach (var part in skeleton.Parts)
             sheet.Open(part);
         foreach (var wanted in ask.Wanted)
@@ -36,14 +36,17 @@ public sealed class LessonDrafter(SheetReader reader)
                     sheet.Want(line, wanted);
         foreach (var part in skeleton.Parts)
             sheet.Fill(part);
+        sheet.Play();
         // the last rounds only take away, so that it ends settled and in time
         for (var round = 0; round < MostRounds; round++)
         {
+            sheet.MoveFirst();
             Settle(ask, sheet);
             var mayAdd = round < MostRounds - RoundsToEnd;
             if (!Fit(ask, sheet) && !sheet.LeaveOutAgain() && !(mayAdd && sheet.FillUp(MayStayEmpty)))
                 break;
         }
+        sheet.DropEmptyHeadings();
         return new Draft(sheet.Entries.ToSequence(), sheet.Clock.TotalSeconds, skeleton.Shares().ToSequence());
     }
 

@@ -1,5 +1,4 @@
 using LoyalLadder.Core.Combinations;
-using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons;

@@ -53,16 +53,10 @@ internal static class HoldWords
         // a hook comes round from its own side and lands on the inside of the far one
         var far = $"{Named(side, crossed)} {thing}";
         var across = Named(side, true);
+        if (kit == HolderKit.Shield && OnShield(place, level, across) is { } onShield)
+            return onShield;
         return place switch
         {
-            HoldPlace.Mitt when kit == HolderKit.Shield => Shield(level),
-            HoldPlace.PadsSide when kit == HolderKit.Shield => Say(
-                $"shield on your {across} side, {Height(level)}, step in to meet it"
-            ),
-            HoldPlace.PadsCrossed when kit == HolderKit.Shield => Say("shield across your hips, lean in"),
-            HoldPlace.ThighPad when kit == HolderKit.Shield => Say(
-                $"shield on the outside of your {across} thigh, knee soft"
-            ),
             HoldPlace.Mitt => level == Level.Head
                 ? Say($"{facing}, your head height")
                 : Say($"{facing} before the belly, braced"),
@@ -78,7 +72,6 @@ internal static class HoldWords
             HoldPlace.PadsCrossed => Say("both pads crossed low"),
             HoldPlace.PadsSide => Say($"both pads on your {across} side, {Height(level)}, step in to meet it"),
             HoldPlace.ThighPad => Say($"pad on your {across} thigh, knee soft"),
-            HoldPlace.Shield when kit == HolderKit.Shield => Shield(level),
             HoldPlace.Shield when level == Level.Head => Say("both pads high, arms bent"),
             HoldPlace.Shield when level == Level.Leg => Say("both pads low, rear foot braced"),
             HoldPlace.Shield => Say("both pads on the belly, rear foot braced"),
@@ -88,6 +81,17 @@ internal static class HoldWords
             _ => Say($"{across} pad flat off the centre line, {Height(level)}"),
         };
     }
+
+    /// <summary>Where the shield is shown; null for what it cannot catch.</summary>
+    private static string? OnShield(HoldPlace place, Level level, string across) =>
+        place switch
+        {
+            HoldPlace.Mitt or HoldPlace.Shield => Shield(level),
+            HoldPlace.PadsSide => Say($"shield on your {across} side, {Height(level)}, step in to meet it"),
+            HoldPlace.PadsCrossed => Say("shield across your hips, lean in"),
+            HoldPlace.ThighPad => Say($"shield on the outside of your {across} thigh, knee soft"),
+            _ => null,
+        };
 
     private static string Shield(Level level) =>
         level switch

@@ -23,28 +23,65 @@ public sealed record DueItem(
     bool IsOwed
 )
 {
-    /// <summary>'9 of 14 need it for their next rank; 16 days; last at stage 3'.</summary>
+    /// <summary>The highest stage that a next rank asks of those who need it; null where none does.</summary>
+    public int? StageAsked { get; init; }
+
+    /// <summary>Those whose next rank lacks nothing else, by name and rank.</summary>
+    public Sequence<Blocked> Blocks { get; init; } = [];
+
+    /// <summary>'keeps Bo and Ren from Orange; never taught', '9 of 14 need it for their next rank; last at stage 3'.</summary>
     public string Reason
     {
         get
         {
             var whatFor = IsAsked ? Say("for their next rank") : Say("for what comes after");
+            var named = Blocks.Where(b => b.Name.Length > 0).ToList();
+            var need = named.Count > 0 ? BlockedWords(named) : Say($"{Need} of {People} need it {whatFor}");
             var reached = Stage > 0 ? Say($"last at stage {Stage}") : Say("new to most");
             var since = DaysSince is { } days ? $"{Lessons.Spoken.Many(days, "day")}; {reached}" : Say("never taught");
             var owed = IsOwed ? Say("; owed") : "";
-            return Say($"{Need} of {People} need it {whatFor}; {since}{owed}");
+            return $"{need}; {since}{owed}";
         }
     }
 
-    /// <summary>The stage to teach it at next: one on from where most are, not beyond 6.</summary>
-    public int NextStage => Math.Min(Stage + 1, Lessons.Stages.Highest);
+    private const int MostNamed = 4;
+
+    /// <summary>'keeps Bo and Ren from Orange': of many only how many.</summary>
+    private static string BlockedWords(List<Blocked> named)
+    {
+        var ranks = named.Select(b => b.Rank).Distinct().ToList();
+        var who =
+            named.Count > MostNamed
+                ? Lessons.Spoken.Many(named.Count, "student")
+                : string.Join(Say(" and "), named.Select(b => b.Name));
+        return ranks.Count == 1 ? Say($"keeps {who} from {ranks[0]}") : Say($"keeps {who} from their next rank");
+    }
+
+    /// <summary>The stage to teach it at next: one on from where most are, never past what is asked.</summary>
+    public int NextStage => Math.Min(Stage + 1, StageAsked ?? Lessons.Stages.Highest);
 }
+
+/// <summary>Somebody whose next rank lacks one thing only.</summary>
+public readonly record struct Blocked(string Name, string Rank);
 
 /// <summary>What a person who is expected brings: what the next rank asks of them, and what they have been exposed to.</summary>
 /// <param name="Wanted">Learnables of the next rank with the stage asked for.</param>
 /// <param name="Evidence">By learnable.</param>
 public sealed record Learner(IReadOnlyDictionary<string, int> Wanted, IReadOnlyDictionary<string, Evidence> Evidence)
 {
+    /// <summary>As lists show it; empty where nobody needs to know.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>The next rank.</summary>
+    public string Rank { get; init; } = "";
+
+    /// <summary>Whether something is still to be taught: it is wanted, and not there at the stage that is asked for.</summary>
+    public bool Lacks(string learnable) =>
+        Wanted.TryGetValue(learnable, out var asked) && (Evidence.GetValueOrDefault(learnable)?.Stage ?? 0) < asked;
+
+    /// <summary>The one thing that still keeps them from the next rank; null where there are several, or none.</summary>
+    public string? OnlyLacks => Wanted.Keys.Where(Lacks).Take(2).ToList() is [var only] ? only : null;
+
     /// <summary>Somebody before a rank; what is shown by signature alone is nothing that lessons have to teach.</summary>
     public static Learner Of(Rank? next, IEnumerable<Evidence> evidence) =>
         new(
@@ -53,7 +90,10 @@ public sealed record Learner(IReadOnlyDictionary<string, int> Wanted, IReadOnlyD
                 .GroupBy(r => r.Learnable)
                 .ToDictionary(g => g.Key, g => g.Max(r => r.Stage)),
             evidence.ToDictionary(e => e.Learnable)
-        );
+        )
+        {
+            Rank = next?.Name ?? "",
+        };
 }
 
 /// <summary>What is due for a group: spaced repetition over what their next ranks ask for.</summary>
@@ -126,7 +166,8 @@ public static class Due
             .Select(a => Item(learners, catalogue, owed, day, a, isAsked: true))
             .Concat(supporting.Select(s => Item(learners, catalogue, owed, day, s, isAsked: false)))
             .OfType<DueItem>()
-            .OrderByDescending(i => i.Score)
+            .OrderByDescending(i => !i.Blocks.IsEmpty)
+            .ThenByDescending(i => i.Score)
             .ThenBy(i => i.Learnable, StringComparer.Ordinal);
     }
 
@@ -139,21 +180,18 @@ public static class Due
         bool isAsked
     )
     {
-        var needing = learners
-            .Where(l =>
-                isAsked
-                    ? l.Wanted.ContainsKey(learnable)
-                    : l.Wanted.Keys.Any(w => catalogue.Find(w)?.BuildsOn.Contains(learnable) == true)
-            )
-            .ToList();
+        var needing = learners.Where(l => Needs(l, catalogue, learnable, isAsked)).ToList();
         if (needing.Count == 0)
             return null;
         var known = needing.Select(l => l.Evidence.GetValueOrDefault(learnable)).ToList();
+        var blocked = isAsked ? needing.FindAll(l => l.OnlyLacks == learnable) : [];
         var lasts = known.Select(e => e?.LastBefore(day)).Where(d => d is not null).ToList();
-        if (lasts.Count == 0 && !HasFooting(learners, catalogue, learnable))
+        // what keeps somebody from the next rank waits only for what they themselves need below it
+        if (lasts.Count == 0 && !HasFooting(blocked.Count > 0 ? blocked : learners, catalogue, learnable))
             return null;
         var ratio = known.Average(e => Ratio(e, day));
-        if (ratio < 1)
+        // what keeps somebody from the next rank does not wait for its day
+        if (ratio < 1 && blocked.Count == 0)
             return null;
         var stages = known.Select(e => e?.Stage ?? 0).Order().ToList();
         var isOwed = owed.Contains(learnable);
@@ -167,8 +205,18 @@ public static class Due
             stages[stages.Count / 2],
             isAsked,
             isOwed
-        );
+        )
+        {
+            StageAsked = isAsked ? needing.Max(l => l.Wanted[learnable]) : null,
+            Blocks = [.. blocked.Select(l => new Blocked(l.Name, l.Rank))],
+        };
     }
+
+    /// <summary>Somebody's next rank asks for it, or for what is built on it, and it is not there yet.</summary>
+    private static bool Needs(Learner learner, Catalogue catalogue, string learnable, bool isAsked) =>
+        isAsked
+            ? learner.Lacks(learnable)
+            : learner.Wanted.Keys.Any(w => learner.Lacks(w) && catalogue.Find(w)?.BuildsOn.Contains(learnable) == true);
 
     /// <summary>Most people have what it is built on.</summary>
     private static bool HasFooting(IReadOnlyList<Learner> learners, Catalogue catalogue, string learnable) =>

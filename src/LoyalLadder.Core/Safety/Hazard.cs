@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Safety;
 

@@ -41,18 +41,22 @@ internal static class LineContact
             + "defender, a and b, b and a, 1 v 1, one on one, contact"
     );
 
-    public static Contact Of(LessonLine line, SegmentKind segment, string heading, string text, AgeGroup group)
+    public static Contact Of(
+        LessonLine line,
+        SegmentKind segment,
+        string heading,
+        IReadOnlyList<ClauseWords> clauses,
+        AgeGroup group
+    )
     {
-        var clauses = ClauseWords.Of(text).ToList();
         var isShared = line.Dose is SoloDose { IsShared: true } || line.Stage >= 5;
-        if (
-            line.Kit.Any(k => IsTarget(k.Name))
-            || clauses.Exists(IsOnTarget)
-            || (line.Dose is BagLinesDose && !isShared)
-        )
+        if (line.Kit.Any(k => IsTarget(k.Name)) || clauses.Any(IsOnTarget) || (line.Dose is BagLinesDose && !isShared))
             return Contact.Pad;
         var isSomebody =
-            isShared || segment == SegmentKind.Sparring || Says(clauses, WithSomebody) || IsPlayedOut(text);
+            isShared
+            || segment == SegmentKind.Sparring
+            || Says(clauses, WithSomebody)
+            || IsPlayedOut(LineWords.Text(line));
         if (segment is SegmentKind.Pads or SegmentKind.Bags || ClauseWords.Of(heading).Any(IsOnTarget))
             return Contact.Pad;
         if (!isSomebody)
@@ -104,6 +108,6 @@ internal static class LineContact
         return Array.IndexOf(words, "A") >= 0 && Array.IndexOf(words, "B") >= 0;
     }
 
-    private static bool Says(List<ClauseWords> clauses, WordRule[] rules) =>
-        clauses.Exists(c => Array.Exists(rules, r => r.In(c) is not null));
+    private static bool Says(IReadOnlyList<ClauseWords> clauses, WordRule[] rules) =>
+        clauses.Any(c => Array.Exists(rules, r => r.In(c) is not null));
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Techniques;
 
@@ -68,7 +69,7 @@ public sealed class SafetyJudge
         var isUnknownTold = false;
         for (var i = 0; i < plan.Entries.Count; i++)
         {
-            said.Take(plan.Entries[i]);
+            said.Take(plan.Entries[i], Read);
             if (plan.Entries[i] is Segment)
                 inSegment.Clear();
             if (plan.Entries[i] is Note note)
@@ -111,18 +112,18 @@ public sealed class SafetyJudge
     private IEnumerable<Danger> OfWork(LessonLine line, int entry, Judged people, SaidSoFar said)
     {
         var group = people.Group;
-        var text = line.Remark is { } remark ? $"{line.Content}; {remark}" : line.Content;
-        var contact = LineContact.Of(line, said.Kind, said.Heading, text, group);
-        var techniques = line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct().ToList();
+        var words = Read(line);
+        var contact = LineContact.Of(line, said.Kind, said.Heading, words.Clauses, group);
+        var techniques = Techniques(line);
         foreach (var danger in TechniqueRules.Of(line, contact, people, entry))
             yield return danger;
-        foreach (var (hazard, isEscape) in Found(line, techniques))
+        foreach (var (hazard, isEscape) in words.Found)
         {
             if (OfHazard(hazard, isEscape, contact, group) is { } limit)
                 yield return NotAllowed(hazard, limit, people, entry);
             else if (
                 Near(hazard, contact) >= hazard.NeedsAt
-                && Missing(hazard, group, said, text, line) is { IsEmpty: false } missing
+                && Missing(hazard, group, said, words.Clauses, line) is { IsEmpty: false } missing
             )
                 yield return Needed(hazard, missing, entry);
             if (TooMuch(hazard, line, techniques, people, entry) is { } much)
@@ -131,19 +132,31 @@ public sealed class SafetyJudge
     }
 
     /// <summary>In the words of what is done, and in those beside it: there a hold is what is answered.</summary>
-    private IEnumerable<HazardFound> Found(LessonLine line, List<Technique> techniques)
+    private List<HazardFound> Found(LessonLine line)
     {
-        var done = _finder.In(line.Content, techniques);
+        var techniques = Techniques(line);
+        var found = _finder.In(line.Content, techniques).ToList();
         if (line.Remark is not { } remark)
-            return done;
+            return found;
         var isAnswered = techniques.Count > 0;
-        return done.Concat(
+        found.AddRange(
             _finder
                 .In(remark, [])
-                .Where(b => !done.Any(d => d.Hazard == b.Hazard))
+                .Where(b => !found.Exists(d => d.Hazard == b.Hazard))
                 .Select(b => b with { IsEscape = b.IsEscape || (isAnswered && b.Hazard.WithPartner) })
+                .ToList()
         );
+        return found;
     }
+
+    private static List<Technique> Techniques(LessonLine line) =>
+        [.. line.Moves.Elements.Select(e => e.Technique).OfType<Technique>().Distinct()];
+
+    /// <summary>What a line says, read once however often its sheet is judged.</summary>
+    private LineWords Read(LessonLine line) =>
+        _read.GetValue(line, l => new LineWords([.. ClauseWords.Of(LineWords.Text(l))], Found(l)));
+
+    private readonly ConditionalWeakTable<LessonLine, LineWords> _read = [];
 
     /// <summary>How far it may go, where the line goes further; null where it does not.</summary>
     private static Contact? OfHazard(Hazard hazard, bool isEscape, Contact contact, AgeGroup group)
@@ -176,12 +189,12 @@ public sealed class SafetyJudge
         Hazard hazard,
         AgeGroup group,
         SaidSoFar said,
-        string text,
+        IReadOnlyList<ClauseWords> words,
         LessonLine line
     ) =>
         hazard.NeedsUntil is { } until && (int)group >= until
             ? []
-            : [.. hazard.Needs.Select(n => _needs[n]).Where(n => !said.Has(n, text, line))];
+            : [.. hazard.Needs.Select(n => _needs[n]).Where(n => !said.Has(n, words, line))];
 
     private static Danger Needed(Hazard hazard, ImmutableArray<SafetyNeed> missing, int entry) =>
         new(
@@ -223,7 +236,7 @@ public sealed class SafetyJudge
         line is { Dose: SoloDose { IsShared: true }, Problem: null }
         && kind is SegmentKind.SelfDefence
         && line.Moves.Elements.All(e => e.Technique is null)
-        && Found(line, []).All(f => f.Hazard.Targets.Length > 0);
+        && Read(line).Found.All(f => f.Hazard.Targets.Length > 0);
 
     private static Danger NotKnown(LessonLine line, int entry) =>
         new(

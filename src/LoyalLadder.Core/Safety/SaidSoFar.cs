@@ -13,7 +13,9 @@ internal sealed class SaidSoFar
 
     public SegmentKind Kind { get; private set; }
 
-    public void Take(SheetEntry entry)
+    /// <param name="entry">The next of the sheet.</param>
+    /// <param name="read">How a line is read.</param>
+    public void Take(SheetEntry entry, Func<LessonLine, LineWords> read)
     {
         switch (entry)
         {
@@ -26,29 +28,28 @@ internal sealed class SaidSoFar
                 Read(note.Text);
                 break;
             case LessonLine line:
-                Read(Words(line));
+                Add(read(line).Clauses);
+                Read(string.Join("; ", line.Kit.Select(k => k.Name)));
                 _techniques.UnionWith(line.Moves.Elements.Select(e => e.Technique?.Id).OfType<string>());
                 break;
         }
     }
 
     /// <summary>Whether something that must be there was said.</summary>
-    public bool Has(SafetyNeed need, string text, LessonLine line)
+    public bool Has(SafetyNeed need, IReadOnlyList<ClauseWords> words, LessonLine line)
     {
         var own = line.Moves.Elements.Select(e => e.Technique?.Id).OfType<string>().ToList();
         if (need.Techniques.Any(t => _techniques.Contains(t) && !own.Contains(t)))
             return true;
-        var clauses = (need.Kit is null ? _segment : _sheet).Concat(ClauseWords.Of(text)).ToList();
+        var clauses = (need.Kit is null ? _segment : _sheet).Concat(words).ToList();
         return need.Rules.Any(rule => clauses.Exists(c => rule.In(c) is not null));
     }
 
-    private void Read(string text)
+    private void Read(string text) => Add([.. ClauseWords.Of(text)]);
+
+    private void Add(IReadOnlyList<ClauseWords> clauses)
     {
-        var clauses = ClauseWords.Of(text).ToList();
         _sheet.AddRange(clauses);
         _segment.AddRange(clauses);
     }
-
-    private static string Words(LessonLine line) =>
-        string.Join("; ", line.Kit.Select(k => k.Name).Prepend(line.Remark ?? "").Prepend(line.Content));
 }

@@ -39,7 +39,8 @@ public sealed record MaterialFilter(TechniqueFamily? Family, Guid? Rank, LastTau
     /// <param name="last">When it was last taught; null for never.</param>
     /// <param name="today">Today, at the school.</param>
     public bool Shows(Technique technique, Catalogue catalogue, Rank? rank, DateOnly? last, DateOnly today) =>
-        (Family is null || technique.Family == Family)
+        !technique.IsActivity
+        && (Family is null || technique.Family == Family)
         && (rank is null || rank.Requirements.Any(r => r.Learnable == technique.Id))
         && Taught switch
         {

@@ -119,6 +119,9 @@ public sealed record Technique
     public ImmutableSortedDictionary<AgeBand, Manner> Manners { get; init; } =
         ImmutableSortedDictionary<AgeBand, Manner>.Empty;
 
+    /// <summary>A game or another thing that a class does, and no technique: nobody learns it by stages.</summary>
+    public bool IsActivity { get; init; }
+
     /// <summary>True for water and rest: nothing is taught, nobody works.</summary>
     public bool IsPause { get; init; }
 

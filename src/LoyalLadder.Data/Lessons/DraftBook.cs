@@ -4,6 +4,7 @@ using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Progress;
+using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Progress;
@@ -50,6 +51,8 @@ public sealed class DraftBook(
     LessonPartsBook parts
 )
 {
+    private static readonly IReadOnlyList<Activity> Activities = ActivityFile.Shipped();
+
     /// <summary>Things that are due are looked at up to so many; the sheet takes what it has room for.</summary>
     private const int MostDue = 10;
 
@@ -76,6 +79,7 @@ public sealed class DraftBook(
                 Past = await Past(classId, date, empty.Facts, cancel),
                 Wanted = await Wanted(empty, date, await Library(reader, cancel), cancel),
                 Parts = chosen,
+                Activities = Activities,
                 Day = date,
                 Seed = seed,
             }

@@ -110,7 +110,20 @@ public sealed class ProgressBook(
             .Select(g => new ExposuresBy(g.Key.Learnable, g.Key.TaughtById, g.Sum(t => t.LessonShare)))
             .ToListAsync(cancel);
 
-    private sealed record Expected(Guid StudentId, Guid? RankId, AgeBand Band);
+    /// <summary>Those who are enrolled in a class.</summary>
+    private async Task<List<Expected>> ExpectedIn(Guid classId, CancellationToken cancel) =>
+        await db
+            .Enrolments.AsNoTracking()
+            .Where(e => e.ClassId == classId)
+            .Select(e => new Expected(
+                e.StudentId,
+                e.Student!.RankId,
+                e.Class!.Band,
+                e.Student.EraseAt == null ? e.Student.FirstName + " " + e.Student.Initial : ""
+            ))
+            .ToListAsync(cancel);
+
+    private sealed record Expected(Guid StudentId, Guid? RankId, AgeBand Band, string Name);
 
     /// <summary>What is due for a class on a day, the most pressing first.</summary>
     public async Task<List<DueItem>> DueFor(
@@ -121,11 +134,7 @@ public sealed class ProgressBook(
     )
     {
         var facts = await own.Facts(cancel);
-        var students = await db
-            .Enrolments.AsNoTracking()
-            .Where(e => e.ClassId == classId)
-            .Select(e => new Expected(e.StudentId, e.Student!.RankId, e.Class!.Band))
-            .ToListAsync(cancel);
+        var students = await ExpectedIn(classId, cancel);
         if (students.Count == 0)
             return [];
         var ladder = await syllabus.Read(cancel);
@@ -137,7 +146,12 @@ public sealed class ProgressBook(
             async () => (await evidence.OfClass(classId, wanted, cancel)).ToLookup(e => e.StudentId),
             cancel
         );
-        var learners = students.ConvertAll(s => Learner.Of(next[s.StudentId], known[s.StudentId]));
+        var learners = students.ConvertAll(s =>
+            Learner.Of(next[s.StudentId], known[s.StudentId]) with
+            {
+                Name = s.Name.Trim(),
+            }
+        );
         var owed = owedTexts
             .SelectMany(t => facts.Material.Row(t, facts.School.Naming))
             .OfType<LessonLine>()

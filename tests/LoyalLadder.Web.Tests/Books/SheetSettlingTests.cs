@@ -6,7 +6,7 @@ public sealed class SheetSettlingTests(Loft loft)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private const string Barred = "## Pads\nspinning elbow pairs x5";
+    private const string Barred = "## Partner work\nspinning elbow pairs x5";
 
     [Fact]
     public async Task A_stop_is_set_aside_with_a_reason_by_name_and_counts_again()

@@ -22,7 +22,7 @@ public sealed class JourneyTests
         );
         ines.Click("button.main");
         ines.Until(() => ines.Path.StartsWith("/sheets/", StringComparison.Ordinal) && ines.Has(".line .dose"));
-        Assert.Equal(["x20", "5/side", "5 walk + 5 brisk /side", "6/side", "x10", "1:00"], ines.Texts(".line .dose"));
+        Assert.Equal(["x20", "5/side", "5 slow + 5 brisk /side", "6/side", "x10", "1:00"], ines.Texts(".line .dose"));
         Assert.Contains("wibble wobble", ines.Text(".line.is-free"), StringComparison.Ordinal);
         ines.IsAccessible("Sheet");
         EditByKeys(ines);

@@ -44,7 +44,7 @@ public sealed class ClockApiTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal([2, 4], lines.Select(l => l.GetProperty("line").GetInt32()));
         Assert.Equal([true, false], lines.Select(l => l.GetProperty("understood").GetBoolean()));
         Assert.Equal(
-            (32, 15, 181, "18:01:00"),
+            (43, 4, 181, "18:01:00"),
             (
                 lines[0].GetProperty("gettingThere").GetInt32(),
                 lines[0].GetProperty("teach").GetInt32(),

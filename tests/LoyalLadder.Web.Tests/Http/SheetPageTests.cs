@@ -98,7 +98,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
                 ("text", "round kick 3 slow + 3 fast each side")
             )
         );
-        Assert.Equal("3 walk + 3 brisk /side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
+        Assert.Equal("3 slow + 3 brisk /side", answer.QuerySelector($"#line-{rows[0]} .dose")!.TextContent);
     }
 
     [Fact]

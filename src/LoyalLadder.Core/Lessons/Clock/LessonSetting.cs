@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Safety;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Clock;

@@ -55,7 +55,7 @@ public sealed class IndexModel(
         Show = show is "combinations" or "self-defence" or "forms" ? show : "techniques";
         Naming = (await Words()).Naming;
         var taught = await Material();
-        (Techniques, CatalogueProblem) = (taught.Catalogue.All.Length, taught.Problem);
+        (Techniques, CatalogueProblem) = (taught.Catalogue.All.Count(t => !t.IsActivity), taught.Problem);
         Shelves = taught.Combinations.CountBy(c => c.Row.Kind).ToDictionary();
         Blocks = await drills.Count(Cancel);
         Syllabus = await syllabus.Read(Cancel);

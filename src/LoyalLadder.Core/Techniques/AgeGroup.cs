@@ -1,6 +1,4 @@
-using LoyalLadder.Core.Techniques;
-
-namespace LoyalLadder.Core.Safety;
+namespace LoyalLadder.Core.Techniques;
 
 /// <summary>Ages that are judged alike; the value is the youngest of them.</summary>
 public enum AgeGroup

@@ -1,4 +1,5 @@
 using LoyalLadder.Core;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Drafting;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
@@ -93,13 +94,31 @@ public sealed class DraftBook(
         var around = empty.School.OpeningSeconds + empty.School.ClosingSeconds;
         return new DraftedSheet(
             empty.Lesson,
-            [.. draft.Entries.Select(e => new DraftedText(writer.Write(e.Entry), e.Why, e.Entry is Segment))],
+            [
+                .. draft.Entries.Select(e => new DraftedText(
+                    writer.Write(e.Entry),
+                    WhyOf(e, empty.Facts),
+                    e.Entry is Segment
+                )),
+            ],
             draft.Plan,
             draft.TotalSeconds,
             empty.Lesson.Start.Add(TimeSpan.FromSeconds(likely + around)),
             draft.Parts,
             isChosen
         );
+    }
+
+    /// <summary>Why a line is there; a number is said with its name.</summary>
+    private static string WhyOf(DraftedEntry drafted, SchoolFacts facts)
+    {
+        var number = (drafted.Entry as LessonLine)
+            ?.Moves.Groups.SelectMany(g => g.Phrases)
+            .OfType<StoredCall>()
+            .FirstOrDefault()
+            ?.Number;
+        var kept = facts.Material.Combinations.FirstOrDefault(c => Vocabulary.NumberKey(c.Row.Number) == number);
+        return kept is { Row.Name.Length: > 0 } ? $"{kept.Row.Name}: {drafted.Why}" : drafted.Why;
     }
 
     private async Task<List<PastSheet>> Past(Guid classId, DateOnly date, SchoolFacts facts, CancellationToken cancel)

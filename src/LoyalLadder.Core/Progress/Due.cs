@@ -53,9 +53,15 @@ public sealed record DueItem(
         var who =
             named.Count > MostNamed
                 ? Lessons.Spoken.Many(named.Count, "student")
-                : string.Join(Say(" and "), named.Select(b => b.Name));
+                : Joined(named.ConvertAll(b => b.Name));
         return ranks.Count == 1 ? Say($"keeps {who} from {ranks[0]}") : Say($"keeps {who} from their next rank");
     }
+
+    /// <summary>'Bo', 'Bo and Ren', 'Bo, Ren and Wren'.</summary>
+    private static string Joined(List<string> names) =>
+        names is [.. var first, var last] && first.Count > 0
+            ? $"{string.Join(", ", first)}{Say(" and ")}{last}"
+            : names[0];
 
     /// <summary>The stage to teach it at next: one on from where most are, never past what is asked.</summary>
     public int NextStage => Math.Min(Stage + 1, StageAsked ?? Lessons.Stages.Highest);

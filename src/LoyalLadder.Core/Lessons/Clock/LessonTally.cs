@@ -138,7 +138,8 @@ public sealed record LessonTally(
         {
             CountedDose { Alternating: true } d => [(((d.Sets * d.Steps.Sum(s => s.Reps)) + 1) / 2, true)],
             CountedDose d => [(d.Sets * d.Steps.Sum(s => s.Reps), d.PerSide)],
-            FloorDose d => [(d.Passes * WorkClock.RepsDownTheFloor(moves, setting), false)],
+            // down the floor the sides alternate
+            FloorDose d => [(((d.Passes * WorkClock.RepsDownTheFloor(moves, setting)) + 1) / 2, true)],
             RunsDose d => [(d.Reps, false)],
             _ => [],
         };

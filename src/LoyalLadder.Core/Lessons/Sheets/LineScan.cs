@@ -144,9 +144,30 @@ internal sealed partial class LineScan
 
     private bool IsFormKind(int at) => SpokenWords.IsForm(_keys, at);
 
+    /// <summary>'over the elbow', 'past the knee': a part of the body by which something goes is no strike with it.</summary>
+    private bool IsPassed(int at, NameMatch name)
+    {
+        if (name.Used != 1 || !SpokenWords.Body.Contains(_tokens[at].Text) || at < 2)
+            return false;
+        return SpokenWords.Determiners.Contains(_tokens[at - 1].Text)
+            && _tokens[at - 2].Text
+                is "over"
+                    or "past"
+                    or "under"
+                    or "underneath"
+                    or "above"
+                    or "below"
+                    or "beyond"
+                    or "around"
+                    or "across"
+                    or "near";
+    }
+
     /// <summary>'x20 from plank', '10 each in front stance', 'once with breathing': how it is done, behind what is done.</summary>
     private bool IsWhere(int at, NameMatch name)
     {
+        if (IsPassed(at, name))
+            return true;
         if (!_atoms.Exists(a => a.Kind == AtomKind.Name) || name.Moves[^1].Technique is not { } technique)
             return false;
         var before = at - 1;

@@ -6,16 +6,25 @@ namespace LoyalLadder.Core.Drafting;
 /// <summary>The arc of a drafted lesson: moving before stretching, a game for children, nothing empty.</summary>
 internal sealed partial class DraftSheet
 {
-    /// <summary>Why a line of a part is there, in a word for people.</summary>
-    private static string WhyOf(SegmentKind kind) =>
-        kind switch
+    /// <summary>Why a line of a part is there, in words for people; nothing where its heading says enough.</summary>
+    private static string WhyOf(SegmentKind kind, LessonLine line)
+    {
+        var regions = line
+            .Moves.Elements.Where(e => e.Technique is { Family: TechniqueFamily.Mobility })
+            .SelectMany(e => e.Technique!.Regions)
+            .Distinct()
+            .Take(MostRegions)
+            .ToList();
+        return (kind, regions.Count) switch
         {
-            SegmentKind.WarmUp => Say("warms up for what follows"),
-            SegmentKind.CoolDown => Say("calms down what worked"),
-            SegmentKind.Fitness => Say("makes them strong"),
-            SegmentKind.Games => Say("everybody plays"),
+            (SegmentKind.WarmUp, > 0) => Say($"loosens {string.Join(Say(" and "), regions)}"),
+            (SegmentKind.CoolDown, > 0) => Say($"stretches {string.Join(Say(" and "), regions)}"),
+            (SegmentKind.WarmUp or SegmentKind.CoolDown or SegmentKind.Fitness or SegmentKind.Games, _) => "",
             _ => Say("known, and not had for a while"),
         };
+    }
+
+    private const int MostRegions = 2;
 
     /// <summary>
     /// A warm-up begins with moving: what stretches or swings cold comes behind what runs, in the order in which it stood.

@@ -92,7 +92,10 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
 
     private void Put(SkeletonPart part, KnownLine line)
     {
-        Entries.Insert(SpanOf(part).To, new DraftedEntry(line.Line, IsRepeated(line) ? Again : WhyOf(part.Kind)));
+        Entries.Insert(
+            SpanOf(part).To,
+            new DraftedEntry(line.Line, IsRepeated(line) ? Again : WhyOf(part.Kind, line.Line))
+        );
         _used.Add(line.Key);
         _learned.UnionWith(Learnables.Of(line.Line.Moves));
         Changed();

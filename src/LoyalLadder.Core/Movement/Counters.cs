@@ -13,10 +13,16 @@ internal static class Counters
     public static bool Stops(Element element, Attack attack, bool isTogether) =>
         element.Technique is { IsStrike: true } strike
         && (
-            (IsStopKick(strike, element.Side) && ComesForward(attack.Technique))
+            (IsStopKick(strike, element.Side) && CanBeStopped(attack.Technique))
             || (strike is { IsKick: true, TurnDegrees: > 0 } && attack.Technique.Line == AttackLine.Round)
             || (isTogether && HitsAnotherLine(strike, attack))
         );
+
+    /// <summary>A partner who steps, lands in front or rushes in closes the distance.</summary>
+    public static bool ComesIn(Technique attack) =>
+        attack.Line is AttackLine.Advance or AttackLine.Tackle
+        || attack.Landing == Landing.Forward
+        || FootMoves.ComesIn(attack.Foot);
 
     /// <summary>Push, side and cutting kicks, a front kick from the lead leg, a back kick out of the turn.</summary>
     private static bool IsStopKick(Technique kick, Side side) =>
@@ -24,7 +30,7 @@ internal static class Counters
         && (kick.Power == Power.Push || kick.TurnDegrees > 0 || side == Side.Lead || kick.Foot != FootMove.None);
 
     /// <summary>It travels toward whoever is attacked, or is chambered on the way.</summary>
-    private static bool ComesForward(Technique attack) =>
+    private static bool CanBeStopped(Technique attack) =>
         attack.Line
             is AttackLine.Straight
                 or AttackLine.Overhead

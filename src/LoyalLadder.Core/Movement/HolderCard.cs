@@ -74,9 +74,7 @@ public static class HolderCard
             return Say($"{what}: light hands on the collar bones, let go when it works or at any tap");
         if (elements.Exists(e => e.Element.Attack is { } a && IsHold(a.Technique)))
             return Say($"take the {what}, let go when it works or at any tap");
-        var stepsIn = elements.Exists(e =>
-            e.Element.Attack is { Technique: { } t } && (t.Landing == Landing.Forward || FootMoves.ComesIn(t.Foot))
-        );
+        var stepsIn = elements.Exists(e => e.Element.Attack is { } a && Counters.ComesIn(a.Technique));
         var near = stepsIn ? Say(", step in with it") : "";
         var pulled = trace.Band == AgeBand.Kids ? Say(", stop short of the face") : "";
         return Say($"feed {string.Join(", then ", attacks)}, half speed{near}{pulled}");

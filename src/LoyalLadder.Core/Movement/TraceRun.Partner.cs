@@ -14,14 +14,8 @@ internal sealed partial class TraceRun
         if (attack.Technique.MannerFor(_ask.Band) == Manner.No)
             _findings.Add(_words.NotForAge(number, attack.Technique, _ask.Band));
         _distance.Grabbed(attack.Technique.Line);
-        _isMet = ComesForward(attack.Technique);
+        _isMet = Counters.ComesIn(attack.Technique);
     }
-
-    /// <summary>A partner who steps, lands in front or rushes in closes the distance.</summary>
-    private static bool ComesForward(Technique attack) =>
-        attack.Line is AttackLine.Advance or AttackLine.Tackle
-        || attack.Landing == Landing.Forward
-        || FootMoves.ComesIn(attack.Foot);
 
     private void Answered(Count count, Beat beat, int number, int countNumber)
     {

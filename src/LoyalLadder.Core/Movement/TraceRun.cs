@@ -305,7 +305,10 @@ internal sealed partial class TraceRun
 
     private void Step(Technique step)
     {
+        var stood = _distance.Range;
         _distance.After(_footing.Lead, step.Foot);
+        // whoever goes away again is no longer met
+        _isMet &= _distance.Range <= stood;
         Turn(FootMoves.After(_footing, step.Foot, step.TurnDegrees));
         _hips.Restore(_footing.Lead);
         if (FootMoves.Loads(step.Foot))

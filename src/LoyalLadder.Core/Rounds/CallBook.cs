@@ -6,7 +6,11 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Rounds;
 
 /// <summary>A stored combination that may be called by its number.</summary>
-public sealed record NumberedCall(string Number, Combination Moves);
+public sealed record NumberedCall(string Number, Combination Moves)
+{
+    /// <summary>Codes such as 'SD-23' are for paper; nobody calls them.</summary>
+    public bool IsCalledByNumber => Number.All(char.IsAsciiDigit);
+}
 
 /// <summary>
 /// All that may be called in a session, and what can follow what. Whether a call can be done from a range is followed over the
@@ -42,7 +46,7 @@ internal sealed class CallBook
         var calls = new List<Call>();
         var heard = new HashSet<string>(StringComparer.Ordinal);
         var done = new HashSet<Combination>();
-        foreach (var (moves, said) in Named(shapes, words, numbered.Where(n => IsFigure(n.Number) && MayCall(n.Moves))))
+        foreach (var (moves, said) in Named(shapes, words, numbered.Where(n => n.IsCalledByNumber && MayCall(n.Moves))))
         {
             // two calls that sound alike in any school's words would be one for whoever hears them
             if (!done.Contains(moves) && !said.Any(heard.Contains) && Read(moves, calls.Count) is { } call)
@@ -89,9 +93,6 @@ internal sealed class CallBook
     private bool CanLand(Element e) =>
         CallShapes.IsCallable(e.Technique!, _ask)
         && HolderCatches.Catches(_ask.Kit, e.Technique!, e.AimedAt ?? Level.Body);
-
-    /// <summary>Codes such as 'SD-23' are for paper; nobody calls them.</summary>
-    private static bool IsFigure(string number) => number.All(char.IsAsciiDigit);
 
     /// <summary>Steps, stances and defences against what a holder can feed: no holds, locks, throws or ground.</summary>
     private bool MayDo(Element e) =>

@@ -124,7 +124,7 @@ public sealed class RoundMaker(
     }
 
     private string WordsOf(Call call, NamingSchool naming) =>
-        numbered.FirstOrDefault(n => Combination.Of(n.Moves.Counts) == call.Moves) is { } stored
+        numbered.FirstOrDefault(n => n.IsCalledByNumber && Combination.Of(n.Moves.Counts) == call.Moves) is { } stored
             ? $"number {stored.Number}"
             : _words.Of(call.Moves, naming);
 }

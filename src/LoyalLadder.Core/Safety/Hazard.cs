@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Safety;
@@ -59,6 +60,12 @@ public sealed record Hazard
 
     /// <summary>How far it may go at an age.</summary>
     public Contact MostFor(AgeGroup group) => At(Allowed, group, Contact.Full);
+
+    /// <summary>What is said of a technique is said by this hazard already: of its kind, or of the same place of the body.</summary>
+    internal bool Covers(Danger danger) =>
+        danger is { At: { } level }
+            ? Targets.Contains(QualifierWords.Word(level))
+            : danger is { Technique: { } id } && Techniques.Contains(id);
 
     /// <summary>The last step of a stair of ages that a group stands on.</summary>
     public static T At<T>(ImmutableSortedDictionary<int, T> stair, AgeGroup group, T otherwise)

@@ -33,6 +33,12 @@ public sealed record Danger(DangerKind Kind, int Entry, string Message, string M
 {
     /// <summary>What is missing, for one press that adds it.</summary>
     public ImmutableArray<SafetyNeed> Needs { get; init; } = [];
+
+    /// <summary>Id of the technique that it is about; null for a hazard.</summary>
+    public string? Technique { get; init; }
+
+    /// <summary>The place of the body that it is about; null where any place is meant.</summary>
+    public Level? At { get; init; }
 }
 
 /// <summary>Those for whom a plan is judged, and how they are called.</summary>
@@ -115,8 +121,11 @@ public sealed class SafetyJudge
         var words = Read(line);
         var contact = LineContact.Of(line, said.Kind, said.Heading, words.Clauses, group);
         var techniques = Techniques(line);
+        var barred = words.Found.Where(f => OfHazard(f.Hazard, f.IsEscape, contact, group) is not null).ToList();
+        // a hazard says why and what instead: what the catalogue says of the same technique would be said twice
         foreach (var danger in TechniqueRules.Of(line, contact, people, entry))
-            yield return danger;
+            if (!barred.Exists(f => f.Hazard.Covers(danger)))
+                yield return danger;
         foreach (var (hazard, isEscape) in words.Found)
         {
             if (OfHazard(hazard, isEscape, contact, group) is { } limit)

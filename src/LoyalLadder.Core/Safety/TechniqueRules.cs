@@ -38,7 +38,10 @@ internal static class TechniqueRules
                 yield return Barred(entry, people, attack, Say($"{Name(attack)} as an attack"), most);
         if (group < AgeGroup.From13 && contact == Contact.Full)
             foreach (var technique in AtTheHead(line, group))
-                yield return Barred(entry, people, technique, Say($"{Name(technique)} to the head"), Contact.Pad);
+                yield return Barred(entry, people, technique, Say($"{Name(technique)} to the head"), Contact.Pad) with
+                {
+                    At = Level.Head,
+                };
     }
 
     /// <summary>The youngest strike nobody; what turns or jumps cannot be stopped short.</summary>
@@ -84,7 +87,10 @@ internal static class TechniqueRules
             entry,
             Say($"{what} for {people.Who}: {Contacts.Limit(allowed)}, by the school's policy."),
             $"{technique.Id} {allowed}"
-        );
+        )
+        {
+            Technique = technique.Id,
+        };
 
     private static string Name(Technique technique) => Spoken.Capital(technique.NameIn(NamingSchool.Generic));
 }

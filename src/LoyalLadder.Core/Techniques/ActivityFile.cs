@@ -13,7 +13,10 @@ public static class ActivityFile
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
     };
 
-    public static ImmutableArray<Activity> Shipped()
+    /// <summary>The activities that ship with the application.</summary>
+    public static ImmutableArray<Activity> Shipped { get; } = Read();
+
+    private static ImmutableArray<Activity> Read()
     {
         using var stream = typeof(ActivityFile).Assembly.GetManifestResourceStream("activities.jsonl")!;
         using var reader = new StreamReader(stream);

@@ -15,7 +15,7 @@ public static class CatalogueFile
         using var stream = typeof(CatalogueFile).Assembly.GetManifestResourceStream("techniques.jsonl")!;
         using var reader = new StreamReader(stream);
         var techniques = Read(reader.ReadToEnd());
-        return Checked(techniques.All.Concat(ActivityFile.Shipped().Select(ActivityFile.AsTechnique)), t => t.Id);
+        return Checked(techniques.All.Concat(ActivityFile.Shipped.Select(ActivityFile.AsTechnique)), t => t.Id);
     }
 
     /// <summary>Reads and validates a catalogue.</summary>

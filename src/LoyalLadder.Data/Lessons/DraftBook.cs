@@ -52,8 +52,6 @@ public sealed class DraftBook(
     LessonPartsBook parts
 )
 {
-    private static readonly IReadOnlyList<Activity> Activities = ActivityFile.Shipped();
-
     /// <summary>Things that are due are looked at up to so many; the sheet takes what it has room for.</summary>
     private const int MostDue = 10;
 
@@ -80,7 +78,7 @@ public sealed class DraftBook(
                 Past = await Past(classId, date, empty.Facts, cancel),
                 Wanted = await Wanted(empty, date, await Library(reader, cancel), cancel),
                 Parts = chosen,
-                Activities = Activities,
+                Activities = ActivityFile.Shipped,
                 Day = date,
                 Seed = seed,
             }

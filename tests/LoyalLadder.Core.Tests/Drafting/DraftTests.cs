@@ -90,4 +90,28 @@ public class DraftTests
                 )
         );
     }
+
+    /// <summary>Moving before stretching, a game for children whose lessons have none, no heading without a line.</summary>
+    [Fact]
+    public void Drafts_begin_with_moving_and_leave_no_heading_empty()
+    {
+        for (var seed = 0; seed < 12; seed++)
+        {
+            var ask = Schools[(AgeBand)(seed % 3)].Ask(seed, Day) with { Activities = ActivityFile.Shipped };
+            var entries = Drafter.Write(ask).Entries.Select(e => e.Entry).ToList();
+            Assert.All(
+                entries.Zip(entries.Skip(1).Append(new Segment("end"))),
+                e => Assert.False(e is { First: Segment, Second: Segment }, $"{seed}: {e.First} is empty")
+            );
+            var warmUp = entries
+                .SkipWhile(e => e is not Segment { Kind: SegmentKind.WarmUp })
+                .Skip(1)
+                .TakeWhile(e => e is not Segment)
+                .OfType<LessonLine>()
+                .ToList();
+            Assert.False(warmUp[0].Moves.IsLoosening, $"{seed}: begins with {warmUp[0].Content}");
+            if (ask.Setting.Band == AgeBand.Kids)
+                Assert.Contains(entries, e => e is Segment { Kind: SegmentKind.Games });
+        }
+    }
 }

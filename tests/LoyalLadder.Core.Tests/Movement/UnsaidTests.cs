@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Tests.Movement;
@@ -111,7 +112,15 @@ public class UnsaidTests
     public void Only_what_lives_on_the_hip_needs_a_load(string notation, bool isLight) =>
         Assert.Equal(isLight, Codes(notation).Contains("light-lead-kick"));
 
-    [Fact]
-    public void An_attack_that_comes_in_is_met_and_never_too_far() =>
-        Assert.DoesNotContain("too-far", Codes("[stepping punch] elbow block, elbow"));
+    [Theory]
+    [InlineData("[stepping punch] elbow block, elbow", false)]
+    [InlineData("[jab] elbow block, elbow", true)]
+    [InlineData("[stepping punch] elbow block, elbow, step back, step back, elbow", true)]
+    public void An_attack_that_comes_in_is_met_until_one_steps_away(string notation, bool isTooFar) =>
+        Assert.Equal(
+            isTooFar,
+            Given
+                .Tracer.Trace(Given.Combination(notation), Lead.Left, AgeBand.Adults, FightRange.Long)
+                .Findings.Any(f => f.Code == "too-far")
+        );
 }

@@ -94,4 +94,63 @@ public class RoundTests
         Assert.Equal(3 * Kits.Length, seen.Select(s => (s.Item1, s.Item2)).Distinct().Count());
         Assert.Equal(6, seen.Select(s => s.Item3).Distinct().Count());
     }
+
+    /// <summary>What nobody asked for is shared as rounds with that kit are: counted from the calls, apart from the maker.</summary>
+    [Theory]
+    [InlineData(RoundKit.KickPads, 0.30, 0.50)]
+    [InlineData(RoundKit.Mitts, 0.65, 1.0)]
+    [InlineData(RoundKit.Shield, 0.0, 0.35)]
+    public void Without_a_focus_hands_have_the_share_that_the_kit_is_for(RoundKit kit, double least, double most)
+    {
+        var (hands, all) = (0, 0);
+        for (var seed = 0; seed < 6; seed++)
+        {
+            var ask = new RoundAsk
+            {
+                Band = AgeBand.Adults,
+                Kit = kit,
+                Seed = seed,
+            };
+            var rounds = Maker.Make(ask, NamingSchool.Generic).Rounds!;
+            Assert.Empty(rounds.Focus);
+            var strikes = rounds
+                .Rounds.SelectMany(r => r.Calls)
+                .SelectMany(c => Given.Combination(c.Notation).Elements)
+                .Select(e => e.Technique!)
+                .Where(t => t.IsStrike)
+                .ToList();
+            all += strikes.Count;
+            hands += strikes.Count(t => t.Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand);
+        }
+        Assert.InRange(hands / (double)all, least, most);
+    }
+
+    /// <summary>Codes are for paper, and what holds, locks or throws is for no pad.</summary>
+    [Theory]
+    [InlineData("SD-23", "jab, cross")]
+    [InlineData("23", "wrist release, palm strike, knee")]
+    [InlineData("24", "cross, wrist lock")]
+    public void Neither_codes_nor_holds_are_called(string number, string moves)
+    {
+        var maker = new RoundMaker(
+            Given.Catalogue,
+            Vocabulary.UsualNumbers,
+            [new NumberedCall(number, Given.Combination(moves))]
+        );
+        for (var seed = 0; seed < 2; seed++)
+            Assert.DoesNotContain(
+                maker
+                    .Make(
+                        new RoundAsk
+                        {
+                            Band = AgeBand.Adults,
+                            Kit = RoundKit.KickPads,
+                            Seed = seed,
+                        },
+                        NamingSchool.Generic
+                    )
+                    .Rounds!.Rounds.SelectMany(r => r.Calls),
+                c => c.Words.Contains("number", StringComparison.Ordinal)
+            );
+    }
 }

@@ -73,6 +73,14 @@ public class SafetyJudgeTests
         );
     }
 
+    /// <summary>The catalogue and a hazard say the same of these: it is said once, with why and what instead.</summary>
+    [Theory]
+    [InlineData("## Ground\narm bar pairs x5 -- tap")]
+    [InlineData("## Partner drills\nround kick to the head pairs 5/side")]
+    [InlineData("## Fitness\nknuckle push-ups x5")]
+    public void One_cause_is_said_once(string sheet) =>
+        Assert.Contains("Instead: ", Assert.Single(Dangers(sheet, 7)).Message, StringComparison.Ordinal);
+
     [Fact]
     public void One_press_adds_what_must_be_there_and_settles_it()
     {

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Tests.Techniques;
 /// <summary>Activities: whole in themselves, found by what there is, read when typed.</summary>
 public class ActivityTests
 {
-    private static readonly IReadOnlyList<Activity> All = ActivityFile.Shipped();
+    private static readonly IReadOnlyList<Activity> All = ActivityFile.Shipped;
 
     [Fact]
     public void Each_can_be_done_from_its_words_alone() =>

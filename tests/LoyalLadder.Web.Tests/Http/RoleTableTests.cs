@@ -89,6 +89,7 @@ public sealed partial class RoleTableTests
         0 GET /wall/{secret}?handler=Now
         3 POST /school/halls?handler=Wall
         1 GET /material
+        1 GET /material/activities
         1 GET /material/drills
         2 GET /material/numbered-form
         1 GET /material/numbered/{id:guid}

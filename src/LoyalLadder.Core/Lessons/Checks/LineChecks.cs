@@ -12,7 +12,7 @@ internal readonly record struct LineCheckContext(ClockedLine Clocked, LessonSett
     public int Entry => Clocked.Entry;
 }
 
-/// <summary>What a line says by itself: ages, partners, kit, floor, waiting, doses.</summary>
+/// <summary>What a line says by itself: partners, kit, floor, waiting, doses. Dangers are judged in <see cref="SafetyChecks"/>.</summary>
 internal static class LineChecks
 {
     private static readonly Func<LineCheckContext, Check?>[] All =

@@ -12,9 +12,13 @@ public static class TeachingClock
     /// <summary>Seconds to begin a kind of work, told once as long as lines of the kind follow: see <see cref="Transition"/>.</summary>
     public const int BeginSeconds = 11;
 
-    private const int NewSeconds = 70;
-    private const int NewPerFurtherCount = 4;
-    private const int RefreshSeconds = 45;
+    /// <summary>Showing something new of one count.</summary>
+    public const int NewSeconds = 70;
+
+    /// <summary>For each further count of it.</summary>
+    public const int NewPerFurtherCount = 4;
+
+    public const int RefreshSeconds = 45;
 
     /// <summary>
     /// What the planner wrote, else what the group knows by now, else as for something known. Pauses are not taught, known

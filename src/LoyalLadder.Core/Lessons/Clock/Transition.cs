@@ -115,11 +115,22 @@ public static class Transition
     private static int MovingSeconds(Arrangement from, Arrangement to)
     {
         if (from.Formation == to.Formation)
-            return from.Flows && to.Flows ? 3
-                : from.Kind == NamedWork.Fitness && to.Kind == NamedWork.Fitness ? 4
-                : 5;
-        return to.Formation is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations ? 30 : 20;
+            return from.Flows && to.Flows ? Flowing
+                : from.Kind == NamedWork.Fitness && to.Kind == NamedWork.Fitness ? Fitness
+                : InPlace;
+        return to.Formation is Formation.Pairs or Formation.Threes or Formation.Bags or Formation.Stations
+            ? IntoGroups
+            : IntoLines;
     }
+
+    /// <summary>Seconds to the next line, standing the same way; less where stretches or exercises follow one another.</summary>
+    public const int InPlace = 5,
+        Flowing = 3,
+        Fitness = 4;
+
+    /// <summary>Seconds into lines or down the floor; into pairs, threes, to bags or stations.</summary>
+    public const int IntoLines = 20,
+        IntoGroups = 30;
 
     private static bool Holds(Sequence<KitNeed> kit, KitNeed need)
     {

@@ -7,8 +7,6 @@ namespace LoyalLadder.Web.Pages.Material;
 /// <summary>Games and other things that a class does and that are no technique, looked for by what there is.</summary>
 public sealed class ActivitiesModel(OwnSchool own, TimeProvider time) : RoomPage(own, time)
 {
-    private static readonly IReadOnlyList<Activity> All = ActivityFile.Shipped();
-
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
@@ -30,7 +28,7 @@ public sealed class ActivitiesModel(OwnSchool own, TimeProvider time) : RoomPage
     /// <summary>What fits.</summary>
     public IReadOnlyList<Activity> Found { get; private set; } = [];
 
-    public static int Count => All.Count;
+    public static int Count => ActivityFile.Shipped.Length;
 
     public void OnGet() =>
         Found = [
@@ -42,7 +40,7 @@ public sealed class ActivitiesModel(OwnSchool own, TimeProvider time) : RoomPage
                 People = People,
                 Minutes = Minutes,
                 NoKit = NoKit,
-            }.In(All),
+            }.In(ActivityFile.Shipped),
         ];
 
     /// <summary>What a purpose is called.</summary>

@@ -31,17 +31,17 @@ public sealed class RoundMaker(
         if (ask.Problems() is { Count: > 0 } problems)
             return RoundsMade.Refused(problems);
         if (ask.Focus.Count > 0)
-            return Made(ask, naming);
-        // nobody asked for a focus: as such rounds usually are, or where that cannot be, anyhow
-        var usual = UsualShares.Of(catalogue, ask);
-        return usual.Count > 0 && Made(ask with { Focus = usual }, naming).Rounds is { } rounds
+            return Made(ask, ask, naming);
+        // nobody asked for a focus: as such rounds usually are, as nearly as that can be, else anyhow
+        return Made(ask, ask with { Focus = UsualShares.Of(catalogue, ask) }, naming).Rounds is { } rounds
             ? new RoundsMade(rounds with { Focus = [] }, [])
-            : Made(ask, naming);
+            : Made(ask, ask, naming);
     }
 
-    private RoundsMade Made(RoundAsk ask, NamingSchool naming)
+    /// <summary>Rounds that are drawn towards the shares of one ask and refused by those of the other.</summary>
+    private RoundsMade Made(RoundAsk told, RoundAsk ask, NamingSchool naming)
     {
-        var refusals = new RoundRefusals(catalogue, ask);
+        var refusals = new RoundRefusals(catalogue, told);
         if (refusals.BeforeCalling() is { Count: > 0 } barred)
             return RoundsMade.Refused(barred);
         IReadOnlyList<RoundRefusal> why = [];

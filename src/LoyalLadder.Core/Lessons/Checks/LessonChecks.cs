@@ -17,7 +17,10 @@ public enum CheckLevel
 /// <param name="Mend">What settles it in one press; null where nothing does.</param>
 public sealed record Check(string Code, CheckLevel Level, int? Entry, string Message, CheckQuickFix? Mend = null);
 
-/// <summary>The checks on a timed lesson, the gravest first: what each line says by itself, what is dangerous, and what only the whole shows.</summary>
+/// <summary>
+/// The checks on a timed lesson, the gravest first: what each line says by itself, what is dangerous, and what only the
+/// whole shows.
+/// </summary>
 public static class LessonChecks
 {
     public static IEnumerable<Check> Of(ClockedLesson lesson) => Of(lesson, CheckLimits.Of(lesson.Setting.Band));

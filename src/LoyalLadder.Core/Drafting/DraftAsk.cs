@@ -15,7 +15,11 @@ public sealed record PastSheet(DateOnly Date, LessonPlan Plan);
 /// <param name="Text">As a sheet writes it.</param>
 /// <param name="Why">'owed by Wednesday 6 May', 'due: 9 of 14 need it for their next rank'.</param>
 /// <param name="IsOwed">It was promised: it comes before everything else and is not left out again.</param>
-public sealed record WantedLine(string Text, string Why, bool IsOwed);
+public sealed record WantedLine(string Text, string Why, bool IsOwed)
+{
+    /// <summary>The theme's own steps are as good: the term's map wants the thing, and not this line of it.</summary>
+    public bool IsMetByTheme { get; init; }
+}
 
 /// <summary>What a sheet is drafted from.</summary>
 public sealed record DraftAsk
@@ -40,11 +44,26 @@ public sealed record DraftAsk
     /// <summary>What it should have now, the most pressing first.</summary>
     public IReadOnlyList<WantedLine> Wanted { get; init; } = [];
 
+    /// <summary>What the evening may be about, the best first.</summary>
+    public IReadOnlyList<DraftTheme> Themes { get; init; } = [];
+
+    /// <summary>Lines that somebody keeps while the rest is worked out again.</summary>
+    public IReadOnlyList<HeldLine> Held { get; init; } = [];
+
+    /// <summary>Lines that somebody does not want, as text.</summary>
+    public IReadOnlyList<string> Out { get; init; } = [];
+
+    /// <summary>What techniques are built on; null where nobody needs to know.</summary>
+    public Catalogue? Catalogue { get; init; }
+
     /// <summary>Games and the like that a draft may take.</summary>
     public IReadOnlyList<Activity> Activities { get; init; } = [];
 
     /// <summary>How a line is read.</summary>
     public Func<string, IReadOnlyList<SheetEntry>> Read { get; init; } = _ => [];
+
+    /// <summary>How an entry is written.</summary>
+    public Func<SheetEntry, string> Write { get; init; } = e => e.ToString() ?? "";
 
     /// <summary>The day of the session.</summary>
     public DateOnly Day { get; init; }
@@ -53,8 +72,31 @@ public sealed record DraftAsk
     public int Seed { get; init; } = 1;
 }
 
+/// <summary>A line that is kept where it stands.</summary>
+/// <param name="Heading">The part that it stands in.</param>
+/// <param name="Place">How many lines stand above it under that heading.</param>
+/// <param name="Text">As a sheet writes it.</param>
+/// <param name="Why">Why it is there.</param>
+public sealed record HeldLine(string Heading, int Place, string Text, string Why);
+
 /// <summary>An entry of a drafted sheet with why it is there; empty where that needs no saying.</summary>
-public sealed record DraftedEntry(SheetEntry Entry, string Why);
+public sealed record DraftedEntry(SheetEntry Entry, string Why)
+{
+    /// <summary>It stands on nearly every sheet of the class.</summary>
+    public bool IsUsual { get; init; }
+
+    /// <summary>It belongs to the theme, to what that is built on or to what is built on it.</summary>
+    public bool IsOfTheme { get; init; }
+
+    /// <summary>It is a step of the theme's climb.</summary>
+    public bool IsStep { get; init; }
+
+    /// <summary>Somebody keeps it.</summary>
+    public bool IsHeld { get; init; }
+
+    /// <summary>What could stand there instead, at most three.</summary>
+    public Sequence<DraftedEntry> Instead { get; init; } = [];
+}
 
 /// <summary>A sheet that is ready to be changed by whoever teaches it.</summary>
 /// <param name="Entries">In order.</param>
@@ -62,5 +104,8 @@ public sealed record DraftedEntry(SheetEntry Entry, string Why);
 /// <param name="Parts">What the lesson was made of.</param>
 public sealed record Draft(Sequence<DraftedEntry> Entries, int TotalSeconds, Sequence<LessonPart> Parts)
 {
+    /// <summary>What the lesson is about; null where nothing is due.</summary>
+    public DraftTheme? Theme { get; init; }
+
     public LessonPlan Plan => new(LessonHead.Empty, Entries.Select(e => e.Entry).ToSequence());
 }

@@ -30,20 +30,22 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     private static bool IsSkill(SegmentKind kind) =>
         kind is not (SegmentKind.WarmUp or SegmentKind.CoolDown or SegmentKind.Fitness or SegmentKind.Games);
 
-    /// <summary>What is due may take so much of the time for skills; the rest is for what the class knows.</summary>
-    private const double ShareForDue = 0.7;
+    /// <summary>
+    /// What is due may take so much of the time for skills; the rest is for what the class knows. Beside a theme it is less.
+    /// </summary>
+    private double ShareForDue => _theme is null ? 0.7 : 0.2;
 
     public bool HasRoomForSkills =>
-        Clock.Lines.Where(l => IsSkill(l.Segment)).Sum(l => l.Seconds)
-        < ShareForDue * Booked * skeleton.Parts.Where(p => IsSkill(p.Kind)).Sum(p => p.Share);
+        Clock.Lines.Where(l => IsSkill(l.Segment) && !Entries[l.Entry].IsStep).Sum(l => l.Seconds)
+        < ShareForDue * ForSkills;
 
     /// <summary>The heading of a part with what never changes under it.</summary>
     public void Open(SkeletonPart part)
     {
         Entries.Add(new DraftedEntry(new Segment(part.Name), ""));
-        foreach (var line in skeleton.Lines.Where(l => l.Kind == part.Kind && skeleton.IsAlways(l)))
+        foreach (var line in skeleton.Lines.Where(l => l.Kind == part.Kind && skeleton.IsAlways(l) && !IsOut(l.Line)))
             if (_used.Add(line.Key))
-                Entries.Add(new DraftedEntry(line.Line, Always));
+                Entries.Add(new DraftedEntry(line.Line, Say("usual")) { IsUsual = true });
         Changed();
     }
 
@@ -51,10 +53,12 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     public void Want(LessonLine line, WantedLine wanted)
     {
         var learnables = Learnables.Of(line.Moves).ToList();
-        if (!wanted.IsOwed && learnables.Count > 0 && learnables.TrueForAll(_learned.Contains))
+        if (IsOut(line) || (!wanted.IsOwed && learnables.Count > 0 && learnables.TrueForAll(_learned.Contains)))
+            return;
+        if (wanted.IsMetByTheme && _theme is { } theme && TopLevel(line).All(l => l == theme.Learnable))
             return;
         _learned.UnionWith(learnables);
-        var at = PlaceInLesson.Behind(Plan, line, null) + 1;
+        var at = PlaceFor(line);
         var owed = wanted.IsOwed ? line with { Priority = Priority.Must } : line;
         Entries.Insert(at, new DraftedEntry(owed, wanted.Why));
         _used.Add($"{KindAt(at)} {NameKey.Of(line.Content)}");
@@ -72,6 +76,11 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         {
             if (SecondsOf(part) >= share * 0.92)
                 return;
+            if (IsSkill(part.Kind) && !IsRelated(line.Line) && SecondsOf(part) > 0 && !HasRoomBesideTheme)
+                continue;
+            // rather something else than the lesson before again
+            if (IsRepeated(line) && PurposeOf(part.Kind, line.Line) is { } purpose && Put(part, purpose, ""))
+                continue;
             Put(part, line);
         }
     }
@@ -90,12 +99,12 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         return (from, to < 0 ? Entries.Count : to);
     }
 
-    private void Put(SkeletonPart part, KnownLine line)
+    private void Put(SkeletonPart part, KnownLine line) =>
+        Put(part, line, IsRepeated(line) ? Say("repeated") : WhyOf(part.Kind, line.Line));
+
+    private void Put(SkeletonPart part, KnownLine line, string why)
     {
-        Entries.Insert(
-            SpanOf(part).To,
-            new DraftedEntry(line.Line, IsRepeated(line) ? Again : WhyOf(part.Kind, line.Line))
-        );
+        Entries.Insert(SpanOf(part).To, new DraftedEntry(line.Line, why));
         _used.Add(line.Key);
         _learned.UnionWith(Learnables.Of(line.Line.Moves));
         Changed();
@@ -108,35 +117,49 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     private IEnumerable<KnownLine> Coming(SegmentKind kind)
     {
         var order = skeleton
-            .Lines.Where(l => l.Kind == kind && !_used.Contains(l.Key))
+            .Lines.Where(l => l.Kind == kind && !_used.Contains(l.Key) && MayCome(l, kind))
             .Select(l => (Line: l, Chance: _chance.Next(0, 6)))
             .ToList();
         return order
             .Where(o => !IsRepeated(o.Line) || MayRepeat)
             .OrderBy(o => IsRepeated(o.Line))
+            .ThenByDescending(o => IsSkill(kind) && IsRelated(o.Line.Line))
             .ThenBy(o => o.Line.Last.DayNumber + o.Chance)
             .ThenBy(o => o.Line.Key, StringComparer.Ordinal)
             .Select(o => o.Line);
     }
+
+    /// <summary>Nobody stretches long before work, does by itself what is climbed anyway, or does what was taken out.</summary>
+    private bool MayCome(KnownLine known, SegmentKind kind) =>
+        !IsOut(known.Line)
+        && !(
+            kind == SegmentKind.WarmUp
+            && known.Line is { Moves.IsLoosening: true, Dose: TimedDose { Seconds: > LongestCold } }
+        )
+        && !(_theme is { } theme && TopLevel(known.Line).All(l => l == theme.Learnable));
+
+    private static IEnumerable<string> TopLevel(LessonLine line) => Learnables.TopLevelLearnables(line.Moves);
+
+    /// <summary>Seconds that somebody may hold a stretch before working.</summary>
+    private const int LongestCold = 15;
 
     private bool IsRepeated(KnownLine line) => line.Last >= _before;
 
     /// <summary>Where the class has had fewer than three sheets, there is little else to choose from.</summary>
     private bool MayRepeat =>
         ask.Past.Count < 3
-        || Entries.Count(IsAgain) + 1
-            <= MayBeAgain * (Entries.Count(e => e.Entry is LessonLine && e.Why != Always) + 1);
+        || Entries.Count(IsAgain) + 1 <= MayBeAgain * (Entries.Count(e => e.Entry is LessonLine && !e.IsUsual) + 1);
 
     /// <summary>A little less than <see cref="LessonDrafter.MostRepeated"/>, since some of the others may go again.</summary>
     private const double MayBeAgain = LessonDrafter.MostRepeated - 0.1;
 
     private bool IsAgain(DraftedEntry drafted) =>
-        drafted.Entry is LessonLine line && drafted.Why != Always && _lastTime.Contains(NameKey.Of(line.Content));
+        drafted.Entry is LessonLine line && !drafted.IsUsual && _lastTime.Contains(NameKey.Of(line.Content));
 
     /// <summary>Leaves out a line of the lesson before where there are too many; false where there are not.</summary>
     public bool LeaveOutAgain()
     {
-        var lines = Entries.Count(e => e.Entry is LessonLine { Moves.IsPause: false } && e.Why != Always);
+        var lines = Entries.Count(e => e.Entry is LessonLine { Moves.IsPause: false } && !e.IsUsual);
         if (Entries.Count(IsAgain) <= LessonDrafter.MostRepeated * lines)
             return false;
         return RemoveAt(LastSkill(e => IsAgain(e) && MayGo(e)));
@@ -146,8 +169,6 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     [
         .. ask.Past.Take(1).SelectMany(p => p.Plan.Lines).Select(l => NameKey.Of(l.Content)),
     ];
-
-    private static string Again => Say("again, for want of other");
 
     /// <summary>Puts in more where much of the time is empty; false where it is not, or where nothing can be put in.</summary>
     public bool FillUp(int mayStayEmpty)
@@ -161,15 +182,18 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     /// <summary>One line more, else a set more of one.</summary>
     private bool OneMore()
     {
+        if (!HasRoomBesideTheme && (Use() || OneMoreSet(IsSkill, SetRest, IsRelated)))
+            return true;
         foreach (
             var part in skeleton.Parts.Where(p => IsSkill(p.Kind)).OrderBy(p => SecondsOf(p) / Math.Max(0.01, p.Share))
         )
-            if (Coming(part.Kind).FirstOrDefault() is { } line)
+            if (Coming(part.Kind).FirstOrDefault(l => HasRoomBesideTheme || IsRelated(l.Line)) is { } line)
             {
                 Put(part, line);
                 return true;
             }
-        return OneMoreSet(IsSkill, SetRest)
+        return OneMoreSet(IsSkill, SetRest, IsRelated)
+            || OneMoreSet(IsSkill, SetRest)
             || More(SegmentKind.Fitness)
             || More(SegmentKind.Games)
             || More(SegmentKind.WarmUp);
@@ -179,9 +203,10 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         SetRest = 30;
 
     /// <summary>A set more of the line that has the fewest; false where that would bring something to settle.</summary>
-    private bool OneMoreSet(Func<SegmentKind, bool> isMeant, int rest) =>
+    private bool OneMoreSet(Func<SegmentKind, bool> isMeant, int rest, Func<LessonLine, bool>? which = null) =>
         Clock
-            .Lines.Where(l => isMeant(l.Segment) && l.Line.Dose is CountedDose { Sets: < MostSets } && l.Work > 0)
+            .Lines.Where(l => isMeant(l.Segment) && which?.Invoke(l.Line) != false)
+            .Where(l => l.Line.Dose is CountedDose { Sets: < MostSets } && l.Work > 0)
             .OrderBy(l => ((CountedDose)l.Line.Dose!).Sets)
             .ThenByDescending(l => l.Work)
             .ToList()
@@ -214,9 +239,14 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
                 .Select(c => c.Code),
         ];
 
+    /// <summary>What is not settled by so many breaks is settled by leaving something out.</summary>
+    private int MostBreaks => 2 + (2 * Booked / ask.Limits.DrySeconds);
+
     /// <summary>Settles a check its own way; false where that would change nothing.</summary>
     public bool Mend(CheckQuickFix mend, Check check, SheetReader reader)
     {
+        if (mend.Change is null && Entries.Count(IsDrink) >= MostBreaks)
+            return false;
         if (mend.Change is { } change)
         {
             if (Entries[mend.Entry].Entry.Equals(change))
@@ -226,7 +256,14 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         else
             Entries.InsertRange(
                 mend.Entry,
-                reader.ReadEntries(mend.NewLine!).Select(e => new DraftedEntry(e, Say("the checks ask for it")))
+                reader
+                    .ReadEntries(mend.NewLine!)
+                    .Select(e => new DraftedEntry(
+                        e,
+                        e is LessonLine { Moves.IsPause: true }
+                            ? Say("time to drink and breathe")
+                            : Say("needed before what follows")
+                    ))
             );
         Changed();
         return true;
@@ -250,7 +287,7 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     private bool Longer(SegmentKind kind) =>
         Clock
             .Lines.Where(l => l.Segment == kind && l.Line.Dose is TimedDose { Rounds: 1, Seconds: < LongestTimed })
-            .Where(l => Entries[l.Entry].Why != Always)
+            .Where(l => !Entries[l.Entry].IsUsual)
             .OrderBy(l => l.Work)
             .ToList()
             .Exists(l =>
@@ -267,12 +304,12 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     {
         if (check.Entry is { } at && at < Entries.Count)
         {
-            if (MayGo(Entries[at]))
+            if (MayGo(Entries[at]) || Entries[at].IsHeld)
                 return RemoveAt(at);
             if (OneSetLess(at))
                 return true;
         }
-        for (var i = Entries.Count - 1; i >= 0; i--)
+        foreach (var i in Enumerable.Range(0, Entries.Count).Reverse().OrderBy(n => IsClimb(Entries[n])))
         {
             if (!MayGo(Entries[i]))
                 continue;
@@ -294,9 +331,11 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         return true;
     }
 
-    /// <summary>A line that is neither promised nor on every sheet.</summary>
+    /// <summary>A line that is neither promised nor on every sheet nor kept by somebody.</summary>
     private static bool MayGo(DraftedEntry drafted) =>
-        drafted is { Entry: LessonLine { Priority: not Priority.Must } } && drafted.Why != Always;
+        drafted is { Entry: LessonLine { Priority: not Priority.Must }, IsUsual: false, IsHeld: false };
+
+    private static bool IsClimb(DraftedEntry drafted) => drafted.IsStep || drafted.IsHeld;
 
     /// <summary>Takes an entry out; false where there is none.</summary>
     private bool RemoveAt(int at)
@@ -308,30 +347,42 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
         return true;
     }
 
-    private static string Always => Say("as always");
+    /// <summary>Leaves out the last line for skills that is neither promised nor of the theme; false where there is none.</summary>
+    public bool LeaveOutOther() => RemoveAt(LastSkill(e => !IsClimb(e) && MayGo(e)));
 
     /// <summary>The last line for skills of which something holds; -1 for none.</summary>
     private int LastSkill(Func<DraftedEntry, bool> holds)
     {
         for (var i = Entries.Count - 1; i >= 0; i--)
-            if (Entries[i].Entry is LessonLine && IsSkill(KindAt(i)) && holds(Entries[i]))
+            if (Entries[i].Entry is LessonLine { Moves.IsPause: false } && IsSkill(KindAt(i)) && holds(Entries[i]))
                 return i;
         return -1;
     }
 
     /// <summary>Leaves out the last line for skills, what is not owed before what is.</summary>
     public bool LeaveOutLast() =>
-        RemoveAt(LastSkill(e => e.Entry is LessonLine { Priority: not Priority.Must }))
-        || RemoveAt(LastSkill(_ => true));
+        LeaveOutOther()
+        || RemoveAt(LastSkill(MayGo))
+        || RemoveAt(LastSkill(_ => true))
+        || RemoveAt(Entries.FindLastIndex(e => e is { Entry: LessonLine { Priority: Priority.Must }, IsUsual: false }));
 
-    /// <summary>Takes a fit as it is.</summary>
-    public void Take(Fitted fitted)
+    private static bool IsDrink(DraftedEntry drafted) => drafted.Entry is LessonLine { Moves.IsPause: true };
+
+    /// <summary>Takes a fit as it is; false where a step of the theme or water that is needed would go with it.</summary>
+    public bool Take(Fitted fitted)
     {
+        if (
+            fitted.Lines.Any(l =>
+                l is { IsChanged: true, After: null } && (IsClimb(Entries[l.Entry]) || IsDrink(Entries[l.Entry]))
+            )
+        )
+            return false;
         foreach (var line in fitted.Lines.Where(l => l.IsChanged).OrderByDescending(l => l.Entry))
             if (line.After is { } after)
                 Entries[line.Entry] = Entries[line.Entry] with { Entry = after };
             else
                 Entries.RemoveAt(line.Entry);
         Changed();
+        return true;
     }
 }

@@ -17,8 +17,8 @@ public sealed class LessonDrafter(SheetReader reader)
 
     private const int MostNotes = 2,
         MostMends = 60,
-        MostRounds = 16,
-        RoundsToEnd = 6;
+        MostRounds = 30,
+        RoundsToEnd = 12;
 
     /// <summary>Seconds that may stay empty at the end.</summary>
     private const int MayStayEmpty = 150;
@@ -26,28 +26,62 @@ public sealed class LessonDrafter(SheetReader reader)
     /// <summary>The sheet for a session; always one, though it may be short where little is known.</summary>
     public Draft Write(DraftAsk ask)
     {
+        ask = ask with
+        {
+            Read = reader.ReadEntries,
+            Write = new SheetWriter(reader).Write,
+            Catalogue = reader.Vocabulary.Catalogue,
+        };
         var skeleton = new Skeleton(ask, reader);
-        var sheet = new DraftSheet(ask with { Read = reader.ReadEntries }, skeleton);
+        foreach (var theme in ask.Themes.Take(MostTried))
+            if (About(theme, ask, skeleton) is { } draft)
+                return draft;
+        return About(null, ask, skeleton)!;
+    }
+
+    private const int MostTried = 3,
+        FewestSteps = 2;
+
+    /// <summary>A lesson about something; null where little of that is left when nothing stands against the lesson.</summary>
+    private Draft? About(DraftTheme? theme, DraftAsk ask, Skeleton skeleton)
+    {
+        var sheet = new DraftSheet(ask, skeleton);
         foreach (var part in skeleton.Parts)
             sheet.Open(part);
+        if (theme is not null && !sheet.Climb(theme))
+            return null;
         foreach (var wanted in ask.Wanted)
             if (wanted.IsOwed || sheet.HasRoomForSkills)
                 foreach (var line in reader.ReadEntries(wanted.Text).OfType<LessonLine>().Where(l => l.IsUnderstood))
                     sheet.Want(line, wanted);
+        foreach (var part in skeleton.Parts.Where(p => p.Kind == SegmentKind.WarmUp))
+            sheet.WarmUp(part);
         foreach (var part in skeleton.Parts)
             sheet.Fill(part);
         sheet.Play();
+        sheet.PutHeld();
         // the last rounds only take away, so that it ends settled and in time
         for (var round = 0; round < MostRounds; round++)
         {
             sheet.MoveFirst();
             Settle(ask, sheet);
             var mayAdd = round < MostRounds - RoundsToEnd;
-            if (!Fit(ask, sheet) && !sheet.LeaveOutAgain() && !(mayAdd && sheet.FillUp(MayStayEmpty)))
+            if (
+                !Fit(ask, sheet)
+                && !sheet.LeaveOutAgain()
+                && !(mayAdd && sheet.FillUp(MayStayEmpty))
+                && !(mayAdd && sheet.MoreOfTheme())
+            )
                 break;
         }
+        if (theme is not null && sheet.Steps < FewestSteps)
+            return null;
+        sheet.Water();
         sheet.DropEmptyHeadings();
-        return new Draft(sheet.Entries.ToSequence(), sheet.Clock.TotalSeconds, skeleton.Shares().ToSequence());
+        return new Draft(sheet.Shown().ToSequence(), sheet.Clock.TotalSeconds, skeleton.Shares().ToSequence())
+        {
+            Theme = theme,
+        };
     }
 
     /// <summary>Mends what the checks say, and leaves out what cannot be mended.</summary>
@@ -81,18 +115,21 @@ public sealed class LessonDrafter(SheetReader reader)
     /// <summary>Of the checks, the one that fitting settles.</summary>
     internal const string Overrun = "overrun";
 
+    /// <summary>What is over by more than this share of the time is not made up by doing a little less of everything.</summary>
+    private const double ALittle = 0.06;
+
     /// <summary>Takes off what does not fit; true where something was.</summary>
     private static bool Fit(DraftAsk ask, DraftSheet sheet)
     {
         var rest = LessonFit.Rest.Whole(ask.Setting);
-        if (ask.Taken(sheet.Clock.Lines) <= rest.Seconds)
+        var over = ask.Taken(sheet.Clock.Lines) - rest.Seconds;
+        if (over <= 0)
             return false;
+        if (over > ALittle * rest.Seconds && sheet.LeaveOutOther())
+            return true;
         foreach (var way in new[] { FitWay.ALittleOff, FitWay.LeaveOut })
-            if (WaysToFit.Of(way, sheet.Plan, ask.Setting, rest, ask.Taken).Fitted is { } fitted)
-            {
-                sheet.Take(fitted);
+            if (WaysToFit.Of(way, sheet.Plan, ask.Setting, rest, ask.Taken).Fitted is { } fitted && sheet.Take(fitted))
                 return true;
-            }
         // more is promised than there is time for: the last of it waits
         return sheet.LeaveOutLast();
     }

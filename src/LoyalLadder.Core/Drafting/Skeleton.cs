@@ -73,19 +73,46 @@ internal sealed class Skeleton
 
     private static List<SkeletonPart> PartsOf(LessonPlan pattern, List<LessonPlan> plans, LessonSetting setting)
     {
-        var headings = pattern.Entries.OfType<Segment>().DistinctBy(s => s.Name).ToList();
+        var headings = pattern
+            .Entries.OfType<Segment>()
+            .DistinctBy(s => s.Name)
+            .OrderBy(s => PlaceInArc(s.Kind))
+            .ToList();
         var seconds = plans
             .Select(p => LessonClock.Time(p, setting))
             .SelectMany(c => c.Lines)
             .GroupBy(l => l.Segment)
             .ToDictionary(g => g.Key, g => (double)g.Sum(l => l.Seconds));
         var all = headings.Sum(h => Of(h));
-        return headings.ConvertAll(h => new SkeletonPart(h.Name, h.Kind, all > 0 ? Of(h) / all : 1.0 / headings.Count));
+        return headings.ConvertAll(h => new SkeletonPart(
+            h.Name,
+            h.Kind,
+            Math.Min(all > 0 ? Of(h) / all : 1.0 / headings.Count, Most(h.Kind, setting))
+        ));
 
         // headings of one kind share what that kind takes
         double Of(Segment heading) =>
             seconds.GetValueOrDefault(heading.Kind) / headings.Count(h => h.Kind == heading.Kind);
     }
+
+    /// <summary>Grown people warm up for 15 % of the time at most, others for a quarter.</summary>
+    private static double Most(SegmentKind kind, LessonSetting setting) =>
+        kind != SegmentKind.WarmUp ? 1
+        : setting.Band == AgeBand.Adults ? 0.15
+        : 0.25;
+
+    /// <summary>What is done by oneself comes before what is done on somebody, hard work before the way down.</summary>
+    private static int PlaceInArc(SegmentKind kind) =>
+        kind switch
+        {
+            SegmentKind.WarmUp => 0,
+            SegmentKind.Sparring => 3,
+            SegmentKind.Fitness => 4,
+            SegmentKind.Games => 5,
+            SegmentKind.CoolDown => 6,
+            SegmentKind.Pads or SegmentKind.Bags or SegmentKind.Partner => 2,
+            _ => 1,
+        };
 
     private readonly record struct Seen(string Key, LessonLine Line, SegmentKind Kind, DateOnly Date);
 

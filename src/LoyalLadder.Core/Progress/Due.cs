@@ -29,18 +29,26 @@ public sealed record DueItem(
     /// <summary>Those whose next rank lacks nothing else, by name and rank.</summary>
     public Sequence<Blocked> Blocks { get; init; } = [];
 
+    /// <summary>'keeps Bo and Ren from Orange', '9 of 14 need it for their next rank'.</summary>
+    public string Whom
+    {
+        get
+        {
+            var named = Blocks.Where(b => b.Name.Length > 0).ToList();
+            var whatFor = IsAsked ? Say("for their next rank") : Say("for what comes after");
+            return named.Count > 0 ? BlockedWords(named) : Say($"{Need} of {People} need it {whatFor}");
+        }
+    }
+
     /// <summary>'keeps Bo and Ren from Orange; never taught', '9 of 14 need it for their next rank; last at stage 3'.</summary>
     public string Reason
     {
         get
         {
-            var whatFor = IsAsked ? Say("for their next rank") : Say("for what comes after");
-            var named = Blocks.Where(b => b.Name.Length > 0).ToList();
-            var need = named.Count > 0 ? BlockedWords(named) : Say($"{Need} of {People} need it {whatFor}");
             var reached = Stage > 0 ? Say($"last at stage {Stage}") : Say("new to most");
             var since = DaysSince is { } days ? $"{Lessons.Spoken.Many(days, "day")}; {reached}" : Say("never taught");
             var owed = IsOwed ? Say("; owed") : "";
-            return $"{need}; {since}{owed}";
+            return $"{Whom}; {since}{owed}";
         }
     }
 
@@ -237,10 +245,14 @@ public static class Due
     /// <param name="name">The name as a sheet reads it.</param>
     /// <param name="technique">The technique; null for a stored combination.</param>
     /// <param name="stage">1 to 6.</param>
-    public static string Line(string name, Technique? technique, int stage) =>
+    /// <param name="isForm">Done as a whole, once or twice, and not so often a side.</param>
+    public static string Line(string name, Technique? technique, int stage, bool isForm = false) =>
         $"\"{name}\" "
         + (stage, technique) switch
         {
+            (1, _) when isForm => "x1 walk teach new",
+            (2, _) when isForm => "x2 slow",
+            _ when isForm => $"x2 steady stage {stage}",
             (1, _) => "5/side walk teach new",
             (2, _) => "8/side steady",
             (3, { IsKick: true }) => "floor x2 steady",

@@ -16,7 +16,35 @@ using Microsoft.EntityFrameworkCore;
 namespace LoyalLadder.Data.Lessons;
 
 /// <summary>A drafted line as text, with why it is there.</summary>
-public sealed record DraftedText(string Text, string Why, bool IsHeading);
+public sealed record DraftedText(string Text, string Why, bool IsHeading)
+{
+    /// <summary>The text with the name behind a number: '#17 Turned back 6/side'.</summary>
+    public string Named { get; init; } = Text;
+
+    /// <summary>Its heading, and how many lines stand above it there.</summary>
+    public (string Heading, int Place) At { get; init; }
+
+    public bool IsOfTheme { get; init; }
+    public bool IsHeld { get; init; }
+
+    /// <summary>What could stand there instead.</summary>
+    public IReadOnlyList<DraftedText> Instead { get; init; } = [];
+}
+
+/// <summary>What somebody asks of a draft beside the session.</summary>
+public sealed record DraftWish
+{
+    /// <summary>Another seed gives another sheet.</summary>
+    public int Seed { get; init; } = 1;
+
+    /// <summary>The learnable that it should be about; null for what helps most.</summary>
+    public string? Theme { get; init; }
+
+    /// <summary>Lines that are kept, and lines that are not wanted.</summary>
+    public IReadOnlyList<HeldLine> Held { get; init; } = [];
+
+    public IReadOnlyList<string> Out { get; init; } = [];
+}
 
 /// <summary>A sheet that was drafted for a session, before anybody has taken it.</summary>
 /// <param name="Lesson">The session as the sheet would be begun for it, with its class.</param>
@@ -36,8 +64,17 @@ public sealed record DraftedSheet(
     bool IsChosen
 )
 {
-    /// <summary>The sheet as text, without the reasons.</summary>
-    public string Text => string.Join('\n', Lines.Select(l => l.Text));
+    /// <summary>What it is about; null where nothing is due.</summary>
+    public DraftTheme? Theme { get; init; }
+
+    /// <summary>What the evening may be about, the best first.</summary>
+    public IReadOnlyList<DraftTheme> Themes { get; init; } = [];
+
+    /// <summary>Minutes of each part, in order.</summary>
+    public IReadOnlyList<(string Name, int Seconds)> Times { get; init; } = [];
+
+    /// <summary>The sheet as text with its head, without the reasons.</summary>
+    public string Text { get; init; } = "";
 }
 
 /// <summary>Drafts the sheet of a session from what the class had, what it is owed and what is due.</summary>
@@ -59,7 +96,7 @@ public sealed class DraftBook(
     public async Task<(DraftedSheet? Sheet, FieldErrors Errors)> Write(
         Guid classId,
         DateOnly date,
-        int seed,
+        DraftWish wish,
         CancellationToken cancel
     )
     {
@@ -69,54 +106,155 @@ public sealed class DraftBook(
         var (empty, reader) = (look.Sheet, await sheets.Reader(cancel));
         var taken = await paces.TakenFor(empty, cancel);
         var chosen = await parts.Of(classId, cancel);
+        var past = await Past(classId, date, empty.Facts, cancel);
+        var needs = await Needs(empty, date, cancel);
+        List<DraftTheme> themes = [.. DraftTheme.Ranked(ThemesOf(needs, empty), past)];
         var draft = new LessonDrafter(reader).Write(
             new DraftAsk
             {
                 Setting = empty.Clock.Setting,
                 Limits = empty.Limits,
                 Taken = taken,
-                Past = await Past(classId, date, empty.Facts, cancel),
-                Wanted = await Wanted(empty, date, await Library(reader, cancel), cancel),
+                Past = past,
+                Wanted = await Wanted(empty, needs, reader, cancel),
+                Themes = [.. themes.OrderByDescending(t => t.Learnable == wish.Theme)],
+                Held = wish.Held,
+                Out = wish.Out,
                 Parts = chosen,
                 Activities = ActivityFile.Shipped,
                 Day = date,
-                Seed = seed,
+                Seed = wish.Seed,
             }
         );
         var likely = taken(LessonClock.Time(draft.Plan, empty.Clock.Setting).Lines);
-        return (Shown(empty, draft, new SheetWriter(reader), likely, chosen.Count > 0), errors);
+        return (
+            Shown(empty, draft, new SheetWriter(reader), likely, chosen.Count > 0) with
+            {
+                Themes = themes,
+                Times =
+                [
+                    .. LessonClock
+                        .Time(draft.Plan, empty.Clock.Setting)
+                        .Lines.GroupBy(l => draft.Plan.Headings()[l.Entry])
+                        .Select(g => (g.Key, g.Sum(l => l.Seconds))),
+                ],
+            },
+            errors
+        );
     }
+
+    /// <summary>What a class is owed, what its term has for the session, and what is due.</summary>
+    private sealed record ClassNeeds(List<OwedLine> Debts, List<PlannedThing> Planned, List<DueItem> Due);
+
+    private async Task<ClassNeeds> Needs(OpenSheet empty, DateOnly date, CancellationToken cancel)
+    {
+        var group = empty.Lesson.ClassId;
+        var debts = await owed.Of([group], cancel);
+        return new ClassNeeds(
+            debts,
+            [.. await terms.PlannedFor(group, date, empty.Lesson.Start, cancel)],
+            await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel)
+        );
+    }
+
+    /// <summary>What is due and can be taught by steps, with whom it helps.</summary>
+    private static IEnumerable<DraftTheme> ThemesOf(ClassNeeds needs, OpenSheet empty)
+    {
+        var (material, naming) = (empty.Facts.Material, empty.Facts.School.Naming);
+        return needs
+            .Due.Where(d => material.Catalogue.Find(d.Learnable) is null or { IsExercise: false })
+            .Select(d => new DraftTheme(
+                d.Learnable,
+                NameOf(d.Learnable, material, naming),
+                material.OnSheets(d.Learnable, naming),
+                d.Stage,
+                Math.Max(1, d.NextStage)
+            )
+            {
+                Helps = d.Blocks,
+                Why = d.Reason,
+                Helped = d.Whom,
+                IsOwed = d.IsOwed,
+                IsPlanned = needs.Planned.Exists(p => p.Learnable == d.Learnable),
+                Due = d.Score,
+            });
+    }
+
+    /// <summary>A number never stands without its name.</summary>
+    private static string NameOf(string learnable, SchoolMaterial material, NamingSchool naming) =>
+        material.Combinations.FirstOrDefault(c => Learnables.OfNumber(c.Row.Number) == learnable)
+            is { Row.Name.Length: > 0 } kept
+            ? $"{learnable} {kept.Row.Name}"
+            : material.NameOf(learnable, naming);
 
     private static DraftedSheet Shown(OpenSheet empty, Draft draft, SheetWriter writer, double likely, bool isChosen)
     {
         var around = empty.School.OpeningSeconds + empty.School.ClosingSeconds;
         return new DraftedSheet(
             empty.Lesson,
-            [
-                .. draft.Entries.Select(e => new DraftedText(
-                    writer.Write(e.Entry),
-                    WhyOf(e, empty.Facts),
-                    e.Entry is Segment
-                )),
-            ],
-            draft.Plan,
+            Texts(draft, empty.Facts, writer),
+            draft.Plan with
+            {
+                Head = LessonHead.Empty with { Focus = draft.Theme?.Name },
+            },
             draft.TotalSeconds,
             empty.Lesson.Start.Add(TimeSpan.FromSeconds(likely + around)),
             draft.Parts,
             isChosen
-        );
+        )
+        {
+            Theme = draft.Theme,
+            Text = writer.Write(
+                draft.Plan with
+                {
+                    Head = empty.Plan.Head with
+                    {
+                        Title = empty.Plan.Head.Title ?? $"{empty.Lesson.Class!.Name} {empty.Lesson.Date:yyyy-MM-dd}",
+                        Focus = draft.Theme?.Name ?? empty.Plan.Head.Focus,
+                    },
+                }
+            ),
+        };
     }
 
-    /// <summary>Why a line is there; a number is said with its name.</summary>
-    private static string WhyOf(DraftedEntry drafted, SchoolFacts facts)
+    private static List<DraftedText> Texts(Draft draft, SchoolFacts facts, SheetWriter writer)
     {
-        var number = (drafted.Entry as LessonLine)
+        var texts = new List<DraftedText>();
+        var (heading, place) = ("", -1);
+        foreach (var entry in draft.Entries)
+        {
+            (heading, place) = entry.Entry is Segment part ? (part.Name, -1) : (heading, place + 1);
+            texts.Add(
+                Text(entry) with
+                {
+                    At = (heading, place),
+                    IsOfTheme = entry.IsOfTheme,
+                    IsHeld = entry.IsHeld,
+                    Instead = [.. entry.Instead.Select(Text)],
+                }
+            );
+        }
+        return texts;
+
+        DraftedText Text(DraftedEntry entry) =>
+            new(writer.Write(entry.Entry), entry.Why, entry.Entry is Segment)
+            {
+                Named = Named(writer.Write(entry.Entry), entry.Entry, facts),
+            };
+    }
+
+    /// <summary>A line's text with the name behind its number.</summary>
+    private static string Named(string text, SheetEntry entry, SchoolFacts facts)
+    {
+        var number = (entry as LessonLine)
             ?.Moves.Groups.SelectMany(g => g.Phrases)
             .OfType<StoredCall>()
             .FirstOrDefault()
             ?.Number;
         var kept = facts.Material.Combinations.FirstOrDefault(c => Vocabulary.NumberKey(c.Row.Number) == number);
-        return kept is { Row.Name.Length: > 0 } ? $"{kept.Row.Name}: {drafted.Why}" : drafted.Why;
+        return kept is { Row.Name.Length: > 0 } && text.StartsWith($"#{number}", StringComparison.OrdinalIgnoreCase)
+            ? text.Insert(number!.Length + 1, $" {kept.Row.Name}")
+            : text;
     }
 
     private async Task<List<PastSheet>> Past(Guid classId, DateOnly date, SchoolFacts facts, CancellationToken cancel)
@@ -150,15 +288,14 @@ public sealed class DraftBook(
     /// <summary>What the class is owed, what its term has for the session, then what is due, the most pressing first.</summary>
     private async Task<List<WantedLine>> Wanted(
         OpenSheet empty,
-        DateOnly date,
-        List<LibraryDrill> library,
+        ClassNeeds needs,
+        SheetReader reader,
         CancellationToken cancel
     )
     {
+        var library = await Library(reader, cancel);
         var (facts, group) = (empty.Facts, empty.Lesson.ClassId);
-        var debts = await owed.Of([group], cancel);
-        var planned = (await terms.PlannedFor(group, date, empty.Lesson.Start, cancel)).ToList();
-        var due = await progress.DueFor(group, date, [.. debts.Select(o => o.Text)], cancel);
+        var (debts, planned, due) = (needs.Debts, needs.Planned, needs.Due);
         var isMixed = await HasSeveralRanks(group, cancel);
         return
         [
@@ -180,17 +317,18 @@ public sealed class DraftBook(
         WantedLine LineOf(string learnable, int stage, string why, bool isOwed)
         {
             if (LibraryDrill.For(learnable, stage, empty.Clock.Setting.Band, library) is { } drill)
-                return new WantedLine(drill.Text, Say($"{why}; drill “{drill.Name}”"), isOwed);
-            return new WantedLine(Bare(facts, learnable, stage, isMixed), why, isOwed);
+                return new WantedLine(drill.Text, Say($"{why}; drill “{drill.Name}”"), isOwed) { IsMetByTheme = true };
+            return new WantedLine(Bare(facts, reader, learnable, stage, isMixed), why, isOwed) { IsMetByTheme = true };
         }
     }
 
     /// <summary>The thing by itself; a combination with its versions where the ranks of the class differ.</summary>
-    private static string Bare(SchoolFacts facts, string learnable, int stage, bool isMixed)
+    private static string Bare(SchoolFacts facts, SheetReader reader, string learnable, int stage, bool isMixed)
     {
         var name = facts.Material.OnSheets(learnable, facts.School.Naming);
-        var line = Due.Line(name, facts.Material.Catalogue.Find(learnable), stage);
         var kept = facts.Material.Combinations.FirstOrDefault(c => Learnables.OfNumber(c.Row.Number) == learnable);
+        var isForm = reader.ReadEntries($"\"{name}\"") is [LessonLine { Moves.FormSeconds: not null }];
+        var line = Due.Line(name, facts.Material.Catalogue.Find(learnable), stage, isForm);
         return isMixed && kept is not null ? Due.WithVersions(line, kept.Row.Versions) : line;
     }
 

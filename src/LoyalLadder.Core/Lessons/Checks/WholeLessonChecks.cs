@@ -221,7 +221,7 @@ internal static partial class WholeLessonChecks
                         $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most."
                     ),
                     before > 0 && LongestGo(line) <= limits.HardSeconds
-                        ? new CheckQuickFix(Say("Rest before it"), line.Entry, null, "water 45s")
+                        ? new CheckQuickFix(Say("Rest before it"), line.Entry, null, "rest 45s")
                         : null
                 );
             if (line.Line.Dose is SoloDose { Rest: >= Breather, IsRestActive: false })

@@ -1,8 +1,10 @@
+using System.Globalization;
 using LoyalLadder.Core.Drafting;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Http.Extensions;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Sheets;
@@ -38,7 +40,86 @@ public sealed class DraftModel(
 
     public string? PartsProblem { get; private set; }
 
-    public string Address(int seed) => $"/draft?classId={ClassId}&date={Shown.Field(Date)}&seed={seed}";
+    /// <summary>The learnable that the lesson should be about; null for what helps most.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Theme { get; set; }
+
+    /// <summary>Lines that are kept: 'place|heading|text'.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string[] Hold { get; set; } = [];
+
+    /// <summary>Lines that are not wanted.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string[] Out { get; set; } = [];
+
+    /// <summary>Somebody who changes more than this writes the lesson.</summary>
+    private const int MostChanges = 40;
+
+    private const int MostCards = 3;
+
+    /// <summary>What it is about, and what it could be about instead.</summary>
+    public IReadOnlyList<DraftTheme> Cards =>
+        [
+            .. Sheet
+                .Themes.Where(t => t.Learnable == Sheet.Theme?.Learnable)
+                .Concat(Sheet.Themes.Where(t => t.Learnable != Sheet.Theme?.Learnable).Take(MostCards))
+                .Take(MostCards)
+                .OrderBy(t => Sheet.Themes.ToList().IndexOf(t)),
+        ];
+
+    public string Address(int? seed = null, string? theme = null) =>
+        // another theme begins afresh
+        Address(seed ?? Seed, theme ?? Theme, theme is null ? Hold : [], theme is null ? Out : []);
+
+    private string Address(int seed, string? theme, IEnumerable<string> hold, IEnumerable<string> @out)
+    {
+        var query = new QueryBuilder
+        {
+            { "classId", ClassId.ToString() },
+            { "date", Shown.Field(Date) },
+            { "seed", seed.ToString(CultureInfo.InvariantCulture) },
+        };
+        if (theme is not null)
+            query.Add("theme", theme);
+        foreach (var line in hold)
+            query.Add("hold", line);
+        foreach (var line in @out)
+            query.Add("out", line);
+        return $"/draft{query}";
+    }
+
+    /// <summary>The draft without anybody's changes.</summary>
+    public string Fresh => Address(Seed, Theme, [], []);
+
+    private static string Held(DraftedText at, string text) =>
+        string.Create(CultureInfo.InvariantCulture, $"{at.At.Place}|{at.At.Heading}|{text}");
+
+    public string Kept(DraftedText line) => Address(Seed, Theme, [.. Hold, Held(line, line.Text)], Out);
+
+    public string Freed(DraftedText line) => Address(Seed, Theme, Hold.Where(h => !IsOf(h, line)), Out);
+
+    public string Without(DraftedText line) =>
+        Address(Seed, Theme, Hold.Where(h => !IsOf(h, line)), [.. Out, line.Text]);
+
+    public string Exchanged(DraftedText line, DraftedText other) =>
+        Address(Seed, Theme, [.. Hold.Where(h => !IsOf(h, line)), Held(line, other.Text)], [.. Out, line.Text]);
+
+    private static bool IsOf(string held, DraftedText line) => held.EndsWith($"|{line.Text}", StringComparison.Ordinal);
+
+    private DraftWish Wish =>
+        new()
+        {
+            Seed = Seed,
+            Theme = Theme,
+            Held = [.. Hold.Take(MostChanges).Select(Read).OfType<HeldLine>()],
+            Out = [.. Out.Take(MostChanges)],
+        };
+
+    private static HeldLine? Read(string held) =>
+        held.Split('|', 3) is [var place, var heading, var text]
+        && int.TryParse(place, NumberStyles.None, CultureInfo.InvariantCulture, out var at)
+            ? new HeldLine(heading, at, text, Say("you chose it"))
+            : null;
 
     public async Task<IActionResult> OnGetAsync()
     {
@@ -79,7 +160,7 @@ public sealed class DraftModel(
     private async Task<IActionResult> Drafted(string? problem, string? typed)
     {
         if (problem is null)
-            return Redirect(Address(Seed));
+            return Redirect(Address());
         ModelState.Clear();
         if (!await Load())
             return NotFound();
@@ -89,7 +170,7 @@ public sealed class DraftModel(
 
     private async Task<bool> Load()
     {
-        var (sheet, _) = await drafts.Write(ClassId, Date, Seed, Cancel);
+        var (sheet, _) = await drafts.Write(ClassId, Date, Wish, Cancel);
         if (sheet is null)
             return false;
         Sheet = sheet;

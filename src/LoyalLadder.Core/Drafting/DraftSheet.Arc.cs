@@ -168,8 +168,7 @@ internal sealed partial class DraftSheet
 
     /// <summary>Nothing stands against it, and it ends in time.</summary>
     private bool IsSettled(string? except) =>
-        ask.Taken(Clock.Lines) <= Booked
-        && LessonChecks.Of(Clock, ask.Limits).All(c => c.Level == CheckLevel.Note || c.Code == except);
+        ask.Taken(Clock.Lines) <= Booked && Checks.All(c => c.Level == CheckLevel.Note || c.Code == except);
 
     /// <summary>A heading with nothing under it says nothing.</summary>
     public void DropEmptyHeadings()

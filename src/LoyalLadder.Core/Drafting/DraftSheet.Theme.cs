@@ -167,21 +167,22 @@ internal sealed partial class DraftSheet
     public void PutHeld()
     {
         foreach (var held in ask.Held)
+        foreach (var line in ask.Read(held.Text).OfType<LessonLine>().Where(l => l.IsUnderstood))
         {
-            var from = Entries.FindIndex(e => e.Entry is Segment s && s.Name == held.Heading);
-            if (from < 0)
-                from = Math.Max(0, Entries.FindLastIndex(e => e.Entry is Segment s && IsSkill(s.Kind)));
-            var to = Entries.FindIndex(from + 1, e => e.Entry is Segment);
-            var at = Math.Min(from + 1 + Math.Max(0, held.Place), to < 0 ? Entries.Count : to);
-            foreach (var line in ask.Read(held.Text).OfType<LessonLine>().Where(l => l.IsUnderstood))
-            {
-                if (Entries.Exists(e => e.Entry is LessonLine l && WordsOf(l) == WordsOf(line)))
-                    continue;
-                Entries.Insert(at, new DraftedEntry(line, held.Why) { IsHeld = true });
-                _learned.UnionWith(Learnables.Of(line.Moves));
-            }
+            Entries.RemoveAll(e => e.Entry is LessonLine other && WordsOf(other) == WordsOf(line));
+            Entries.Insert(PlaceOf(held), new DraftedEntry(line, held.Why) { IsHeld = true });
+            _learned.UnionWith(Learnables.Of(line.Moves));
         }
         Changed();
+    }
+
+    private int PlaceOf(HeldLine held)
+    {
+        var from = Entries.FindIndex(e => e.Entry is Segment s && s.Name == held.Heading);
+        if (from < 0)
+            from = Math.Max(0, Entries.FindLastIndex(e => e.Entry is Segment s && IsSkill(s.Kind)));
+        var to = Entries.FindIndex(from + 1, e => e.Entry is Segment);
+        return Math.Min(from + 1 + Math.Max(0, held.Place), to < 0 ? Entries.Count : to);
     }
 
     // ---- what leads to the theme ----

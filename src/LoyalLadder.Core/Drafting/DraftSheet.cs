@@ -14,6 +14,7 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     private readonly HashSet<string> _used = [];
     private readonly HashSet<string> _learned = [];
     private ClockedLesson? _clock;
+    private IReadOnlyList<Check>? _checks;
 
     public List<DraftedEntry> Entries { get; } = [];
 
@@ -25,7 +26,10 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
 
     public ClockedLesson Clock => _clock ??= LessonClock.Time(Plan, ask.Setting);
 
-    private void Changed() => _clock = null;
+    /// <summary>What the checks say of it as it stands.</summary>
+    public IReadOnlyList<Check> Checks => _checks ??= [.. LessonChecks.Of(Clock, ask.Limits)];
+
+    private void Changed() => (_clock, _checks) = (null, null);
 
     private static bool IsSkill(SegmentKind kind) =>
         kind is not (SegmentKind.WarmUp or SegmentKind.CoolDown or SegmentKind.Fitness or SegmentKind.Games);
@@ -232,8 +236,7 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
     /// <summary>What the checks say that neither a mend nor more of the right kind settles.</summary>
     private HashSet<string> ToSettle() =>
         [
-            .. LessonChecks
-                .Of(Clock, ask.Limits)
+            .. Checks
                 .Where(c => c is { Level: not CheckLevel.Note, Mend: null, Code: not LessonDrafter.Overrun })
                 .Where(c => LessonDrafter.Missing(c.Code) is null)
                 .Select(c => c.Code),

@@ -28,7 +28,7 @@ public sealed class LessonDrafter(SheetReader reader)
     {
         ask = ask with
         {
-            Read = reader.ReadEntries,
+            Read = Remembered(reader.ReadEntries),
             Write = new SheetWriter(reader).Write,
             Catalogue = reader.Vocabulary.Catalogue,
         };
@@ -37,6 +37,13 @@ public sealed class LessonDrafter(SheetReader reader)
             if (About(theme, ask, skeleton) is { } draft)
                 return draft;
         return About(null, ask, skeleton)!;
+    }
+
+    /// <summary>The same line is tried in many places and read once.</summary>
+    private static Func<string, IReadOnlyList<SheetEntry>> Remembered(Func<string, IReadOnlyList<SheetEntry>> read)
+    {
+        var known = new Dictionary<string, IReadOnlyList<SheetEntry>>(StringComparer.Ordinal);
+        return text => known.TryGetValue(text, out var entries) ? entries : known[text] = read(text);
     }
 
     private const int MostTried = 3,
@@ -89,7 +96,7 @@ public sealed class LessonDrafter(SheetReader reader)
     {
         for (var mends = 0; mends < MostMends; mends++)
         {
-            var checks = LessonChecks.Of(sheet.Clock, ask.Limits).Where(c => c.Code != Overrun).ToList();
+            var checks = sheet.Checks.Where(c => c.Code != Overrun).ToList();
             var notes = checks.Count(c => c.Level == CheckLevel.Note);
             var first = checks.Find(c => c.Level != CheckLevel.Note || (notes > MostNotes && c.Entry is not null));
             if (first is null)

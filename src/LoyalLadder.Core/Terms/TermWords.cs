@@ -21,8 +21,7 @@ public static class TermWords
     /// <summary>How good a plan is, in a few words: 'everything has its place, 2 gaps over 21 days'.</summary>
     public static string Headline(int missing, int longGaps, int mostDays)
     {
-        var places =
-            missing == 0 ? Say("everything has its place") : Say($"{Spoken.Many(missing, "lesson")} without a place");
+        var places = missing == 0 ? Say("everything fits") : Say($"{Spoken.Many(missing, "lesson")} without a place");
         return longGaps == 0 ? places : Say($"{places}, {Spoken.Many(longGaps, "gap")} over {mostDays} days");
     }
 

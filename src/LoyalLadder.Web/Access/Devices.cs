@@ -18,7 +18,7 @@ public static class Devices
     [
         ("Firefox/", "Firefox"),
         ("Edg/", "Edge"),
-        ("Chrome/", MarkForTranslation("Chromium or kin")),
+        ("Chrome/", MarkForTranslation("Chromium")),
         ("Safari/", "Safari"),
     ];
 

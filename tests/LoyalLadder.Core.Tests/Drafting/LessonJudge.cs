@@ -1,4 +1,3 @@
-using LoyalLadder.Core.Drafting;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;

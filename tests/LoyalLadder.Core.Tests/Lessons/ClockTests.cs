@@ -247,12 +247,12 @@ public class ClockTests
     }
 
     [Theory]
-    [InlineData("jog 45:00", null, "2 min over", true)]
-    [InlineData("jog 43:20", null, "1 min over", true)]
+    [InlineData("jog 45:00", null, "2 min too long", true)]
+    [InlineData("jog 43:20", null, "1 min too long", true)]
     [InlineData("jog 42:20", null, "on time", false)]
-    [InlineData("jog 36:00", null, "7 min left", false)]
-    [InlineData("jog 36:00", 48 * 60.0, "likely 3 min over", true)]
-    [InlineData("jog 50:00", 44 * 60.0, "likely 1 min left", false)]
+    [InlineData("jog 36:00", null, "7 min spare", false)]
+    [InlineData("jog 36:00", 48 * 60.0, "3 min too long", true)]
+    [InlineData("jog 50:00", 44 * 60.0, "1 min spare", false)]
     [InlineData("jog 30:00\nround kicks\nplank", 48 * 60.0, "at least 32 min: 2 lines have no time", true)]
     [InlineData("jog 30:00\nwibble 2:00", null, "about 35 min: 1 line is not understood", false)]
     public void The_headline_is_one_figure_in_words(string sheet, double? likely, string words, bool isOver)
@@ -319,7 +319,7 @@ public class ClockTests
     [InlineData(0, "exactly on time")]
     [InlineData(160, "2 min 40 over")]
     [InlineData(-35, "35 s left")]
-    [InlineData(-1200, "20 min left")]
+    [InlineData(-1200, "20 min spare")]
     public void Over_or_under_is_said_in_words(int seconds, string words) =>
         Assert.Equal(words, Spoken.Difference(seconds));
 }

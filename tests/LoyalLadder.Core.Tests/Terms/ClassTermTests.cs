@@ -222,6 +222,6 @@ public class ClassTermTests
         Assert.Contains("all together needs 315 minutes and there are 180", words);
         Assert.Contains("30 new things have to begin and there is room for 15", words);
         Assert.Equal("3 lessons without a place, 1 gap over 21 days", TermWords.Headline(3, 1, 21));
-        Assert.Equal("everything has its place", TermWords.Headline(0, 0, 21));
+        Assert.Equal("everything fits", TermWords.Headline(0, 0, 21));
     }
 }

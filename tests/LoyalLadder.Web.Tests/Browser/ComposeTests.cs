@@ -62,7 +62,7 @@ public sealed class ComposeTests
         ines.Until(() => ines.Has("[data-way='3']"));
         Press("3");
         ines.Until(() => ines.Text(".said").Contains("fitted.", StringComparison.Ordinal));
-        Assert.Matches("^likely ([0-9] min left|on time)$", ines.Text("#headline"));
+        Assert.Matches("^([0-9] min spare|on time)$", ines.Text("#headline"));
         Assert.InRange(presses, 150, 300);
         TestContext.Current.SendDiagnosticMessage($"{presses} key presses");
         ines.HasNoScriptErrors();

@@ -176,7 +176,7 @@ public sealed class DeskTests
         Assert.Equal(["Must"], ines.Texts(".line:nth-of-type(5) [data-key='p']"));
         // a heading has no dose to change
         ines.Click(".line:nth-of-type(1) .figure");
-        ines.Until(() => ines.Texts(".tools .tool") is ["Up", "Down", "Comment", "Take out", "Pick"]);
+        ines.Until(() => ines.Texts(".tools .tool") is ["Up", "Down", "Comment", "Delete", "Pick"]);
         // picked with the mouse, and with shift all in between
         ines.Click(".line:nth-of-type(2) .at");
         ines.Click(".line:nth-of-type(2) [data-pick]");

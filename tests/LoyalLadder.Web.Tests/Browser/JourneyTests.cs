@@ -12,9 +12,9 @@ public sealed class JourneyTests
         using var ines = Screen.SignedIn(server);
         ines.IsAccessible("Today");
         var plan = ines.Find(".day li:first-child .next-act a.main");
-        Assert.Equal("Plan it", plan.Text);
+        Assert.Equal("Write a lesson", plan.Text);
         plan.Click();
-        ines.IsAccessible("Begin a sheet");
+        ines.IsAccessible("New lesson");
         ines.Paste(
             "#Text",
             "Warm up\n20 jumping jacks\nLunges 5 each leg\nBasics\nfront kick 5 per leg slow, then 5 fast\nround "

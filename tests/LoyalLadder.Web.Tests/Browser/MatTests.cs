@@ -394,7 +394,7 @@ public sealed class MatTests
         using var ines = Screen.SignedIn(server);
         ines.Click("a[href='/clock']");
         ines.Until(() => ines.Path == "/clock");
-        ines.IsAccessible("Quick clock");
+        ines.IsAccessible("Timer");
         ines.Click("#main");
         ines.Until(() => State(ines) == "running" && ines.Text("#title") == "3 x 2:00");
         ines.Hold("#end", () => State(ines) == "over");

@@ -90,8 +90,8 @@ public sealed class TwoInOneSheetTests
                 ("Text", "jog 2:00\nfront kick 5/side")
             )
         ).Headers.Location!.ToString();
-        marlow.Until(() => Row("Little Gulls").Contains("min left, ends", StringComparison.Ordinal));
-        Assert.Equal("Run it", marlow.Run("return document.activeElement.textContent.trim()"));
+        marlow.Until(() => Row("Little Gulls").Contains("min spare, ends", StringComparison.Ordinal));
+        Assert.Equal("Start class", marlow.Run("return document.activeElement.textContent.trim()"));
 
         var mat = sheet.Replace("/sheets/", "/mat/", StringComparison.Ordinal);
         var token = await ines.Token(mat);

@@ -19,7 +19,7 @@ public sealed class WordsJourneyTests
         );
         marlow.Click("button[name=look]");
         marlow.Until(() => marlow.Has(".paste-look u"));
-        marlow.IsAccessible("Begin a sheet, looked at");
+        marlow.IsAccessible("New lesson, looked at");
         // what has to be seen stands on top, without scrolling
         Assert.Equal("0", marlow.Run("return Math.round(scrollY)"));
         Assert.Contains("fromtkeek", marlow.Texts(".paste-look u"));

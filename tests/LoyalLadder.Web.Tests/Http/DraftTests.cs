@@ -35,7 +35,41 @@ public sealed class DraftTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.Redirect, begun.StatusCode);
         var sheet = await marlow.Page(begun.Headers.Location!.ToString());
         Assert.DoesNotContain("stop", sheet.QuerySelectorAll(".check").Select(c => c.ClassName ?? ""));
-        Assert.Matches("likely [0-9]+ min left|likely on time|on time", sheet.QuerySelector("#headline")!.TextContent);
+        Assert.Matches("[0-9]+ min spare|on time", sheet.QuerySelector("#headline")!.TextContent);
+    }
+
+    /// <summary>Another theme is one press; a line that is exchanged stays exchanged while the rest is worked out again.</summary>
+    [Fact]
+    public async Task Themes_are_chosen_and_lines_are_kept_removed_and_exchanged()
+    {
+        using var marlow = await Visitor.SignedIn(demo.Server, DemoSchool.Instructor);
+        var page = await marlow.Page(await Unplanned(marlow));
+        var cards = page.QuerySelectorAll(".theme");
+        Assert.NotEmpty(page.QuerySelectorAll(".theme.is-chosen"));
+        if (cards.FirstOrDefault(c => !c.ClassList.Contains("is-chosen")) is { } other)
+        {
+            var about = await marlow.Page(other.QuerySelector("a")!.GetAttribute("href")!);
+            Assert.Equal(
+                other.QuerySelector("strong")!.TextContent,
+                about.QuerySelector(".theme.is-chosen strong")!.TextContent
+            );
+        }
+        var row = page.QuerySelectorAll(".drafted tr").First(r => r.QuerySelector(".instead a") is not null);
+        var instead = row.QuerySelector(".instead a")!;
+        var exchanged = await marlow.Page(instead.GetAttribute("href")!);
+        Assert.Contains(instead.TextContent.Trim(), Lines(exchanged));
+        Assert.DoesNotContain(row.QuerySelector("td")!.TextContent.Trim(), Lines(exchanged));
+        var held = Assert.Single(exchanged.QuerySelectorAll(".is-held"));
+        var freed = await marlow.Page(held.QuerySelector("a.change")!.GetAttribute("href")!);
+        Assert.Empty(freed.QuerySelectorAll(".is-held"));
+        var removed = await marlow.Page(
+            page.QuerySelectorAll(".drafted tr")[2].QuerySelectorAll("a.change")[1].GetAttribute("href")!
+        );
+        Assert.DoesNotContain(Lines(page)[1], Lines(removed));
+        var fresh = removed.QuerySelector("#draft > p a.act")!.GetAttribute("href")!;
+        Assert.Equal(Lines(page), Lines(await marlow.Page(fresh)));
+        // what makes no sense is passed over
+        await marlow.Page($"{await Unplanned(marlow)}&hold=x&hold=9|Nowhere|jab x5&out=&theme=no-such-thing");
     }
 
     /// <summary>In a school of its own: what a class's lessons are made of holds for everybody.</summary>
@@ -117,10 +151,32 @@ public sealed class DraftTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Equal(HttpStatusCode.OK, status);
         var lines = body.GetProperty("lines").EnumerateArray().ToList();
         Assert.Contains(lines, l => l.GetProperty("why").GetString()!.Length > 0);
+        var sheet = body.GetProperty("sheet").GetString()!.Split('\n');
+        Assert.StartsWith("# ", sheet[0], Ordinal);
+        Assert.Contains(sheet, l => l.StartsWith("class: ", Ordinal));
         Assert.Equal(
-            body.GetProperty("sheet").GetString(),
-            string.Join('\n', lines.Select(l => l.GetProperty("text").GetString()))
+            lines.Select(l => l.GetProperty("text").GetString()),
+            sheet
+                .SkipWhile(l => !l.StartsWith("## ", Ordinal))
+                .Where(l => l.Length > 0 && !l.StartsWith("## ", Ordinal))
         );
+        // what it is about stands in its head, and another theme gives another lesson
+        var theme = body.GetProperty("theme");
+        Assert.Contains($"focus: {theme.GetProperty("name").GetString()}", sheet);
+        Assert.InRange(body.GetProperty("score").GetProperty("themeShare").GetDouble(), 0.1, 1);
+        var other = body.GetProperty("others")[0].GetProperty("theme").GetProperty("item").GetString();
+        var (_, second) = await ines.PostWithToken(
+            "/api/v1/lessons/draft",
+            new
+            {
+                classId = group,
+                date = address[^10..],
+                seed = 1,
+                theme = other,
+            }
+        );
+        Assert.Equal(other, second.GetProperty("theme").GetProperty("item").GetString());
+        Assert.NotEqual(body.GetProperty("sheet").GetString(), second.GetProperty("sheet").GetString());
         (status, body) = await ines.PostWithToken(
             "/api/v1/lessons/draft",
             new { classId = Guid.NewGuid(), date = "2041-05-07" }

@@ -90,7 +90,7 @@ public sealed partial class LanguageTests
     }
 
     [Theory]
-    [InlineData("/words/nl.js", HttpStatusCode.OK, "\"Go on\": \"Ga door\"")]
+    [InlineData("/words/nl.js", HttpStatusCode.OK, "\"Resume\": \"Verder\"")]
     [InlineData("/words/en.js", HttpStatusCode.OK, "export default {")]
     [InlineData("/words/xx.js", HttpStatusCode.NotFound, "")]
     [InlineData("/words/nl%2f..%2f.js", HttpStatusCode.NotFound, "")]

@@ -1,7 +1,7 @@
 namespace LoyalLadder.Core.Lessons.Clock;
 
 /// <summary>The one figure that stands above a sheet: when the lesson is likely to end, in words.</summary>
-/// <param name="Words">'likely 3 min over', '2 min left', 'at least 33 min: 8 lines have no time'.</param>
+/// <param name="Words">'3 min too long', '2 min spare', 'at least 33 min: 8 lines have no time'.</param>
 /// <param name="EndsAt">Seconds from the booked start to the end that the words speak of.</param>
 /// <param name="IsOver">It would end after the booking.</param>
 public sealed record Headline(string Words, int EndsAt, bool IsOver)
@@ -22,11 +22,7 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
         var strange = plan.Lines.Count(line => !line.IsUnderstood);
         if (strange > 0)
             return Unsure(Say("about"), clock, strange, Say("is not understood"), Say("are not understood"), isOver);
-        return new Headline(
-            (likely is null ? "" : Say("likely ")) + Difference(end - clock.BookedSeconds),
-            end,
-            isOver
-        );
+        return new Headline(Difference(end - clock.BookedSeconds), end, isOver);
     }
 
     // no odds where a part of the lesson is unknown: the plain sum is all that can be said
@@ -51,7 +47,7 @@ public sealed record Headline(string Words, int EndsAt, bool IsOver)
     {
         var minutes = (Math.Abs(over) + 30) / 60;
         return minutes == 0 ? Say("on time")
-            : over > 0 ? Say($"{minutes} min over")
-            : Say($"{minutes} min left");
+            : over > 0 ? Say($"{minutes} min too long")
+            : Say($"{minutes} min spare");
     }
 }

@@ -87,7 +87,7 @@ public sealed class GradingModel(OwnSchool own, TimeProvider time, GradingBook g
                 $"{by} gave “{GradingWords.Of(theirs)}” meanwhile; you gave “{GradingWords.Of(mine)}”. Theirs "
                     + $"stands until you press yours once more. Your marks are kept."
             );
-        return saved.HasTheirMarks ? Say($"Kept, together with what {by} marked meanwhile.") : Say("Kept.");
+        return saved.HasTheirMarks ? Say($"Kept, together with what {by} marked meanwhile.") : Say("Saved.");
     }
 
     [For(Role.Head)]

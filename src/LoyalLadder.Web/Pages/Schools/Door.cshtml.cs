@@ -25,7 +25,7 @@ public sealed class DoorModel(OwnSchool own, TimeProvider time, SignInLog book, 
     public string WordOf(DoorDeed deed) =>
         deed switch
         {
-            DoorDeed.CameIn => Say("came in"),
+            DoorDeed.CameIn => Say("signed in"),
             DoorDeed.WrongPassword => Say("a wrong password"),
             DoorDeed.WrongCode => Say("a wrong code"),
             DoorDeed.HadToWait => Say("too many tries, had to wait"),

@@ -56,7 +56,7 @@ public sealed class RepairsModel(OwnSchool own, TimeProvider time, SheetDesk des
         {
             RepairKind.Means => Say($"‘{Spoken.Brief(repair.Word)}’ means {repair.Says}"),
             RepairKind.Heading => Say("it is a heading"),
-            RepairKind.Note => Say("it is a note"),
+            RepairKind.Note => Say("Make it a note"),
             _ => repair.Says,
         };
 }

@@ -93,7 +93,7 @@ public sealed class SettleModel(
     /// <summary>Takes back one's own last step on this sheet.</summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostBackAsync() =>
-        await Went(await history.UndoLast(Id, Cancel), Say("There is no step of yours to take back."));
+        await Went(await history.UndoLast(Id, Cancel), Say("Nothing to undo."));
 
     /// <summary>Does again what was taken back last.</summary>
     [For(Role.Instructor)]

@@ -40,11 +40,7 @@ public sealed class PlanModel(OwnSchool own, TimeProvider time, TermBook terms, 
     {
         if (!await Load())
             return NotFound();
-        Tell(
-            await Solves.Take(Read.Term, Group, Cancel),
-            Say("The plan is the class's own now."),
-            Say("There is no plan to take.")
-        );
+        Tell(await Solves.Take(Read.Term, Group, Cancel), Say("Plan saved."), Say("There is no plan to take."));
         return Redirect(Address());
     }
 

@@ -56,7 +56,7 @@ export function viewOf(school) {
     el('count')?.classList.toggle('main', step.isCalled && phase.reps > 0);
     next(program.steps, state, now + Math.max(0, at.lineLeft));
     late(shown);
-    text('main-word', state.since === null ? phrase('Go on') : phrase('Hold'));
+    text('main-word', state.since === null ? phrase('Resume') : phrase('Pause'));
     further(step, at);
   }
 
@@ -162,7 +162,7 @@ export function viewOf(school) {
   function late({ program, state, now, leftAlone }) {
     const seconds = lateness(program, state, school.bookedEnd, school.minutes, now) ?? 0;
     const words =
-      Math.abs(seconds) < onTime ? phrase('on time') : phrase(seconds > 0 ? '{0} late' : '{0} early', span(seconds));
+      Math.abs(seconds) < onTime ? phrase('on time') : phrase(seconds > 0 ? '{0} late' : '{0} ahead', span(seconds));
     el('late').className = seconds >= onTime ? 'is-late' : '';
     text('late', words);
     const bar = el('fit-bar');
@@ -187,7 +187,7 @@ function wayButton(way, late, number) {
   const then =
     Math.abs(left) < onTime
       ? phrase('then on time')
-      : phrase(left > 0 ? 'then {0} late' : 'then {0} early', span(left));
+      : phrase(left > 0 ? 'then {0} late' : 'then {0} ahead', span(left));
   const button = /** @type {HTMLButtonElement} */ (
     made('button', 'way', made('span', 'way-no', String(number)), made('strong', '', way.title), made('span', '', then))
   );

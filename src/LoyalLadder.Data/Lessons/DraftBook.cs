@@ -3,6 +3,7 @@ using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Drafting;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
+using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Techniques;
@@ -126,21 +127,8 @@ public sealed class DraftBook(
                 Seed = wish.Seed,
             }
         );
-        var likely = taken(LessonClock.Time(draft.Plan, empty.Clock.Setting).Lines);
-        return (
-            Shown(empty, draft, new SheetWriter(reader), likely, chosen.Count > 0) with
-            {
-                Themes = themes,
-                Times =
-                [
-                    .. LessonClock
-                        .Time(draft.Plan, empty.Clock.Setting)
-                        .Lines.GroupBy(l => draft.Plan.Headings()[l.Entry])
-                        .Select(g => (g.Key, g.Sum(l => l.Seconds))),
-                ],
-            },
-            errors
-        );
+        var shown = Shown(empty, draft, new SheetWriter(reader), taken, chosen.Count > 0);
+        return (shown with { Themes = themes }, errors);
     }
 
     /// <summary>What a class is owed, what its term has for the session, and what is due.</summary>
@@ -187,8 +175,11 @@ public sealed class DraftBook(
             ? $"{learnable} {kept.Row.Name}"
             : material.NameOf(learnable, naming);
 
-    private static DraftedSheet Shown(OpenSheet empty, Draft draft, SheetWriter writer, double likely, bool isChosen)
+    private static DraftedSheet Shown(OpenSheet empty, Draft draft, SheetWriter writer, TakenFor taken, bool isChosen)
     {
+        var clock = LessonClock.Time(draft.Plan, empty.Clock.Setting);
+        var headings = draft.Plan.Headings();
+        var likely = taken(clock.Lines);
         var around = empty.School.OpeningSeconds + empty.School.ClosingSeconds;
         return new DraftedSheet(
             empty.Lesson,
@@ -204,6 +195,7 @@ public sealed class DraftBook(
         )
         {
             Theme = draft.Theme,
+            Times = [.. clock.Lines.GroupBy(l => headings[l.Entry]).Select(g => (g.Key, g.Sum(l => l.Seconds)))],
             Text = writer.Write(
                 draft.Plan with
                 {

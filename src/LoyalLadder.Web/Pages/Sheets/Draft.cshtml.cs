@@ -111,8 +111,8 @@ public sealed class DraftModel(
         {
             Seed = Seed,
             Theme = Theme,
-            Held = [.. Hold.Take(MostChanges).Select(Read).OfType<HeldLine>()],
-            Out = [.. Out.Take(MostChanges)],
+            Held = [.. Hold.Select(Read).OfType<HeldLine>()],
+            Out = Out,
         };
 
     private static HeldLine? Read(string held) =>
@@ -170,6 +170,8 @@ public sealed class DraftModel(
 
     private async Task<bool> Load()
     {
+        // an empty field of an address is bound as null
+        (Hold, Out) = ([.. Hold.OfType<string>().Take(MostChanges)], [.. Out.OfType<string>().Take(MostChanges)]);
         var (sheet, _) = await drafts.Write(ClassId, Date, Wish, Cancel);
         if (sheet is null)
             return false;

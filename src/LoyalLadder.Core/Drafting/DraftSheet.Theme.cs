@@ -100,6 +100,12 @@ internal sealed partial class DraftSheet
         return IsSkill(KindAt(at)) ? at : SpanOf(Stages.Of(line) >= 4 ? skills[^1] : skills[0]).To;
     }
 
+    private static bool IsNew(LessonLine line) => line.Teach?.Kind == TeachingKind.New;
+
+    /// <summary>Beside what is climbed, a lesson has one new thing at most.</summary>
+    private bool HasNewBesideTheme =>
+        _theme is not null && Entries.Exists(e => e is { IsStep: false, Entry: LessonLine line } && IsNew(line));
+
     /// <summary>Seconds of the lesson that are for skills.</summary>
     private double ForSkills => Booked * skeleton.Parts.Where(p => IsSkill(p.Kind)).Sum(p => p.Share);
 

@@ -61,6 +61,8 @@ internal sealed partial class DraftSheet(DraftAsk ask, Skeleton skeleton)
             return;
         if (wanted.IsMetByTheme && _theme is { } theme && TopLevel(line).All(l => l == theme.Learnable))
             return;
+        if (!wanted.IsOwed && IsNew(line) && HasNewBesideTheme)
+            return;
         _learned.UnionWith(learnables);
         var at = PlaceFor(line);
         var owed = wanted.IsOwed ? line with { Priority = Priority.Must } : line;

@@ -319,7 +319,7 @@ public class ClockTests
     [InlineData(0, "exactly on time")]
     [InlineData(160, "2 min 40 over")]
     [InlineData(-35, "35 s left")]
-    [InlineData(-1200, "20 min spare")]
+    [InlineData(-1200, "20 min left")]
     public void Over_or_under_is_said_in_words(int seconds, string words) =>
         Assert.Equal(words, Spoken.Difference(seconds));
 }

@@ -105,7 +105,7 @@ public class SafetyTableTests
     [InlineData(AgeBand.Adults, "spinning elbow 5/side pairs", "Spinning elbow")]
     [InlineData(AgeBand.Adults, "ridge hand 5/side", null)]
     [InlineData(AgeBand.Adults, "round kick (head) 5/side pairs", null)]
-    [InlineData(AgeBand.Kids, "low side kick 5/side", "Low side kick")]
+    [InlineData(AgeBand.Kids, "low side kick 5/side", "Going for the knee")]
     public void A_line_is_stopped_by_what_its_form_of_work_does_not_allow(AgeBand band, string line, string? said)
     {
         var stops = Given

@@ -228,7 +228,7 @@ public sealed class MendedByUseTests
                 continue;
             var day = told[(told.IndexOf("soonest ", StringComparison.Ordinal) + 8)..];
             Assert.Contains(
-                $"time enough from {day}",
+                $"earliest date: {day}",
                 Visitor.Read((await ines.Page(link)).Body),
                 StringComparison.Ordinal
             );

@@ -97,7 +97,7 @@ public sealed class DeskTests
         // today's is made too long, so that next week's begins too long
         ines.Press("/");
         ines.Type("#quick-line", "light sparring 4 x 2:30 rest 30s" + Keys.Enter);
-        ines.Until(() => ines.Text("#headline").Contains("over", StringComparison.Ordinal));
+        ines.Until(() => ines.Text("#headline").Contains("too long", StringComparison.Ordinal));
         var group = ines.Run("return document.querySelector('#Head_ClassId').value");
         ines.Go($"/sheets/new?classId={group}&date=2041-05-14");
         ines.Until(() => ines.Text(":focus").StartsWith("Last time", StringComparison.Ordinal));
@@ -117,7 +117,7 @@ public sealed class DeskTests
         ines.Until(() => ines.Has("[data-way]"));
         Press(ines.Run("return document.querySelector('[data-way]').dataset.way"));
         ines.Until(() => ines.Text(".said").Contains("fitted.", StringComparison.Ordinal));
-        Assert.DoesNotContain("over", ines.Text("#headline"), StringComparison.Ordinal);
+        Assert.DoesNotContain("too long", ines.Text("#headline"), StringComparison.Ordinal);
         Assert.InRange(presses, 4, 12);
         ines.HasNoScriptErrors();
     }

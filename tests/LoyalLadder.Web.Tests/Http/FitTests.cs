@@ -42,7 +42,7 @@ public sealed class FitTests
             .ToArray();
         var between = Doses(await marlow.Page(sheet));
         var taken = await Visitor.Parse(await marlow.Post(sheet, $"{sheet}/settle?handler=Fit", again));
-        Assert.DoesNotContain("over", taken.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain("too long", taken.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
         var undo = taken.QuerySelector(".said button")!.GetAttribute("formaction")!;
         var undone = await Visitor.Parse(await marlow.Post(sheet, undo));
         Assert.Contains("as before.", undone.QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
@@ -99,7 +99,7 @@ public sealed class FitTests
             Assert.Contains("fitted.", await Said(marlow, sheet, action, post), StringComparison.Ordinal);
             var page = await marlow.Page(sheet);
             Assert.NotEqual(before, Doses(page));
-            Assert.DoesNotContain("over", page.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
+            Assert.DoesNotContain("too long", page.QuerySelector("#headline")!.TextContent, StringComparison.Ordinal);
             await marlow.Post(sheet, $"{sheet}/settle?handler=Back");
             Assert.Equal(before, Doses(await marlow.Page(sheet)));
         }

@@ -161,7 +161,7 @@ public sealed class LibraryTests(DemoServer demo) : IClassFixture<DemoServer>
                 ("look", "true")
             )
         );
-        Assert.Contains("Nothing is begun yet", Visitor.Read(look.QuerySelector(".said")), StringComparison.Ordinal);
+        Assert.Contains("Not saved yet", Visitor.Read(look.QuerySelector(".said")), StringComparison.Ordinal);
         Assert.Contains("wibble", look.QuerySelector(".paste-look u")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(planned, (await ines.Page("/sheets")).QuerySelectorAll("a[href^='/sheets/0']").Length);
         var again = (

@@ -19,10 +19,7 @@ public sealed record DraftTheme(string Learnable, string Name, string SheetName,
     /// <summary>Those whose next rank lacks nothing else.</summary>
     public Sequence<Blocked> Helps { get; init; } = [];
 
-    /// <summary>Why it is worth an evening: 'keeps Bo and Ren from Orange', 'owed since Wednesday 6 May'.</summary>
-    public string Why { get; init; } = "";
-
-    /// <summary>Whom it helps, or how many.</summary>
+    /// <summary>Whom it helps: 'keeps Bo and Ren from Orange', '9 of 14 need it for their next rank'.</summary>
     public string Helped { get; init; } = "";
 
     /// <summary>A line of it was left over from another lesson.</summary>

@@ -160,7 +160,6 @@ public sealed class DraftBook(
             )
             {
                 Helps = d.Blocks,
-                Why = d.Reason,
                 Helped = d.Whom,
                 IsOwed = d.IsOwed,
                 IsPlanned = needs.Planned.Exists(p => p.Learnable == d.Learnable),

@@ -192,7 +192,7 @@ internal static class LineChecks
                 CheckLevel.Note,
                 at.Entry,
                 Say(
-                    $"'{Spoken.Brief(at.Line.Content)}' has words that are not in the catalogue; it is timed by its dose."
+                    $"'{Spoken.Brief(at.Line.Content)}' has words that are not in the catalogue; its time comes from its amount."
                 )
             )
             : null;

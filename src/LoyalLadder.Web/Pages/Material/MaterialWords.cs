@@ -11,7 +11,7 @@ public static class MaterialWords
         school switch
         {
             NamingSchool.Generic => Say("English"),
-            NamingSchool.Ring => Say("ring English"),
+            NamingSchool.Ring => Say("boxing terms"),
             NamingSchool.Japanese => Say("from Japanese"),
             NamingSchool.Korean => Say("from Korean"),
             NamingSchool.Thai => Say("from Thai"),

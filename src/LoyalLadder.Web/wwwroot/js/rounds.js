@@ -81,7 +81,7 @@ function stop() {
   heard = '';
   mark(null);
   sound.tone(523, 0.9);
-  button.textContent = phrase('Call them');
+  button.textContent = phrase('Start');
   text('call-now', 'done');
   text('call-next', '');
 }

@@ -175,6 +175,8 @@ internal static class SchoolForms
             .Skip(1)
             .SelectMany(p => p.Split('&'))
             .Select(q => q.Split('=')[0])
+            // a draft with two lines kept asks what one with three does
+            .Distinct()
             .Order(StringComparer.Ordinal);
         return $"{route}?{string.Join('&', asked)}";
     }

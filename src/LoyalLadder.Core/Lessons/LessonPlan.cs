@@ -101,7 +101,11 @@ public sealed record LessonLine : SheetEntry
 }
 
 /// <summary>The version of a line for one group; without a dose of its own it takes that of the line.</summary>
-public sealed record GroupVersion(string Group, LessonLine Line);
+public sealed record GroupVersion(string Group, LessonLine Line)
+{
+    /// <summary>Who: words with one blank between them, so that they are read as they were written.</summary>
+    public string Group { get; init; } = string.Join(' ', Group.Split(' ', StringSplitOptions.RemoveEmptyEntries));
+}
 
 /// <summary>Kit that a line asks for; how many only where it is written.</summary>
 public readonly record struct KitNeed(string Name, int? Count);

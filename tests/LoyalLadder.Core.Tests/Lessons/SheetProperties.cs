@@ -282,31 +282,49 @@ public class SheetProperties
                 iter: 1000
             );
 
-    [Fact]
-    public void Whatever_is_typed_is_read_without_complaint_and_stable_from_then_on() =>
-        Gen.String[Gen.OneOf(Gen.Char["abc xyz0123456789/+-,.;:()[]|&#\"'!\n\t"], Gen.Char), 0, 300]
-            .Sample(
-                typed =>
+    /// <summary>
+    /// The same fifteen hundred noises in every run, so that a failure tells of a change and not of luck. Another seed
+    /// looks elsewhere: about one noise in fifty thousand found something in the last search.
+    /// </summary>
+    [Theory]
+    [InlineData("71OAcroDbyA2")]
+    public void Whatever_is_typed_is_read_without_complaint_and_stable_from_then_on(string seed)
+    {
+        var noise = Gen.String[Gen.OneOf(Gen.Char["abc xyz0123456789/+-,.;:()[]|&#\"'!\n\t"], Gen.Char), 0, 300];
+        Assert.All(
+            noise.Array[1500].Single(_ => true, seed),
+            typed =>
+            {
+                var reading = Given.Reader.Read(typed);
+                if (reading.Refusal is not null)
+                    return;
+                var plan = reading.Plan;
+                var clock = LessonClock.Time(plan, Given.Adults());
+                Assert.Equal(clock.TotalSeconds, 120 + clock.Lines.Sum(l => l.Seconds));
+                _ = LessonTally.Of(clock);
+                _ = Core.Lessons.Checks.LessonChecks.Of(clock).ToList();
+                foreach (var entry in plan.Entries)
                 {
-                    var reading = Given.Reader.Read(typed);
-                    if (reading.Refusal is not null)
-                        return;
-                    var plan = reading.Plan;
-                    var clock = LessonClock.Time(plan, Given.Adults());
-                    Assert.Equal(clock.TotalSeconds, 120 + clock.Lines.Sum(l => l.Seconds));
-                    _ = LessonTally.Of(clock);
-                    _ = Core.Lessons.Checks.LessonChecks.Of(clock).ToList();
-                    foreach (var entry in plan.Entries)
-                    {
-                        var text = Given.Writer.Write(entry);
-                        Assert.Equal(
-                            text,
-                            string.Join('\n', Given.Reader.ReadEntries(text).Select(Given.Writer.Write))
-                        );
-                    }
-                },
-                iter: 3000
-            );
+                    var text = Given.Writer.Write(entry);
+                    Assert.Equal(text, string.Join('\n', Given.Reader.ReadEntries(text).Select(Given.Writer.Write)));
+                }
+            }
+        );
+    }
+
+    /// <summary>What the search found once: a name of marks only, a version below a long line with kit, blanks in who.</summary>
+    [Theory]
+    [InlineData(":-(1/]N]")]
+    [InlineData("[;F?-/CU sX4Os6 min%@2r5391{:=Y [R6-y&2, Z01/ M}67i-:-x'J 2S5!/c]\n   some: -74.+3x a")]
+    [InlineData("kicks on the wall [2 mats]\n   QQ 'andjP     L: round kicks x10")]
+    public void A_noise_that_was_found_once_stays_as_it_is_written(string typed)
+    {
+        foreach (var entry in Given.Reader.Read(typed).Plan.Entries)
+        {
+            var text = Given.Writer.Write(entry);
+            Assert.Equal(text, string.Join('\n', Given.Reader.ReadEntries(text).Select(Given.Writer.Write)));
+        }
+    }
 
     [Fact]
     public void More_dose_never_takes_less_time() =>

@@ -34,7 +34,10 @@ public sealed partial record HeadingName(string Name, int? Minutes, string Said,
         }
         text = WithoutMinutes(text, ref minutes);
         text = text.Trim(' ', ':', '-', ',');
-        return new HeadingName(text.Length > 0 ? text : line.Text, minutes, said, "") { Whole = whole };
+        // marks alone are no name: the line is then named as it stands, and says nothing of its lines
+        return text.Length > 0
+            ? new HeadingName(text, minutes, said, "") { Whole = whole }
+            : new HeadingName(line.Text, minutes, "", "") { Whole = whole };
     }
 
     /// <summary>Reads a line that is heading and work: 'Warm-up: 5 min running', '18:10 Drink', 'SEIRI - stretch, bow'.</summary>

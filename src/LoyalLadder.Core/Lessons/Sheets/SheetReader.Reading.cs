@@ -388,7 +388,7 @@ public sealed partial class SheetReader
             if (!char.IsLower(next.Text[0]) && !char.IsDigit(next.Text[0]))
                 return false;
             var wrapped =
-                line.Text.Length >= 55
+                line.Text.Length >= WrapsFrom
                 || (line.HasBullet && next.Indent > line.Indent && !VersionLine().IsMatch(next.Text));
             return wrapped && !HasAmount(line.Text);
         }

@@ -22,6 +22,9 @@ public sealed partial class SheetReader
     public const int MostBytes = 200_000;
     public const int MostLines = 400;
 
+    /// <summary>A line of so many characters that says no amount may go on in the next one.</summary>
+    internal const int WrapsFrom = 55;
+
     private readonly MoveReader _moves;
     private readonly LineReader _lines;
 

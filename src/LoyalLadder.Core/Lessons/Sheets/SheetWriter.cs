@@ -59,9 +59,9 @@ public sealed class SheetWriter(SheetReader reader)
     private string Line(LessonLine line)
     {
         if (line.Problem is not null)
-            return line.Content;
+            return AsTyped(line.Content);
         var plain = Compose(line, line.Content);
-        if (line.Dose is not null || line.Content.Length < 55)
+        if (line.Dose is not null || plain.Length < SheetReader.WrapsFrom)
             if (reader.ReadEntries(plain) is [LessonLine again] && again == line)
                 return plain;
         var quoted = Compose(line, $"\"{line.Content.Replace("\"", "\"\"", StringComparison.Ordinal)}\"");
@@ -71,6 +71,10 @@ public sealed class SheetWriter(SheetReader reader)
         var bare = Compose(next, next.Content);
         return reader.ReadEntries(bare) is [LessonLine stays] && stays == next ? bare : quoted;
     }
+
+    /// <summary>What could not be read stays as it was typed, unless it reads by itself without what stood around it.</summary>
+    private string AsTyped(string content) =>
+        reader.ReadEntries(content) is [LessonLine { Problem: null } alone] ? Line(alone) : content;
 
     private static string Compose(LessonLine line, string content)
     {

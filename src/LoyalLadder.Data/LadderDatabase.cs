@@ -154,6 +154,7 @@ public static class LadderDatabase
             .AddScoped<EnrolBook>()
             .AddScoped<ChartBook>()
             .AddScoped<AimBook>()
+            .AddScoped<TapBook>()
             .AddScoped<PaperBook>()
             .AddScoped<PracticeBook>()
             .AddScoped<SignOffBook>();

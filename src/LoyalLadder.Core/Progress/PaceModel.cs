@@ -45,6 +45,12 @@ public readonly record struct PacedLine(
     int Actual
 );
 
+/// <summary>A planned line as the pace sees it.</summary>
+/// <param name="Kind">What kind of work it is.</param>
+/// <param name="Seconds">Seconds as planned.</param>
+/// <param name="IsTapped">They are counted at a pace that whoever teaches it tapped.</param>
+public readonly record struct PlannedWork(PaceKind Kind, int Seconds, bool IsTapped = false);
+
 /// <summary>What the log says of one kind of work, beside the starting values.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="Lines">Lines that were run and count.</param>
@@ -65,6 +71,12 @@ public sealed class PaceModel
     /// <summary>Lines' worth of the level above that each level is pulled by.</summary>
     public const int Weight = 5;
 
+    /// <summary>
+    /// Logged lines that a tapped pace weighs as much as: what was logged of that kind, by these people, mends it only
+    /// as far as there is more of it than this.
+    /// </summary>
+    public const int TappedWeight = 20;
+
     /// <summary>Fewer logged lines than this say nothing yet.</summary>
     public const int Least = 40;
 
@@ -75,6 +87,7 @@ public sealed class PaceModel
     private readonly Dictionary<PaceKind, double> _kinds;
     private readonly Dictionary<(PaceKind, Guid), double> _classes;
     private readonly Dictionary<(PaceKind, Guid, Guid), double> _instructors;
+    private readonly Dictionary<(PaceKind, Guid, Guid), int> _logged;
     private readonly double _line,
         _lesson;
 
@@ -97,6 +110,7 @@ public sealed class PaceModel
         ];
         _classes = Level(lines, l => (l.Kind, l.Class), k => _kinds[k.Kind]);
         _instructors = Level(lines, l => (l.Kind, l.Class, l.Instructor), k => _classes[(k.Kind, k.Class)]);
+        _logged = lines.CountBy(l => (l.Line.Kind, l.Line.Class, l.Line.Instructor)).ToDictionary();
         // what is left over: of each line by itself, and of each lesson as a whole
         var left = lines
             .GroupBy(l => l.Line.Lesson)
@@ -135,37 +149,44 @@ public sealed class PaceModel
         : _classes.TryGetValue((kind, classId), out var ofClass) ? ofClass
         : _kinds.GetValueOrDefault(kind, _school);
 
+    /// <summary>The same for a line whose pace whoever teaches it tapped: their own count weighs more than what was logged.</summary>
+    public double OfTapped(PaceKind kind, Guid classId, Guid instructor)
+    {
+        var logged = _logged.GetValueOrDefault((kind, classId, instructor));
+        return Of(kind, classId, instructor) * logged / (logged + TappedWeight);
+    }
+
     /// <summary>The chance of ending in time that a lesson is fitted to.</summary>
     public const double FittedOdds = 0.8;
 
     /// <summary>Lines taken for what four such stretches in five keep to.</summary>
     public TakenFor QuantileEstimate(Guid classId, Guid instructor) =>
         lines =>
-            Of(lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)), 0, classId, instructor)
+            Of(lines.Where(l => l.Seconds > 0).Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)), 0, classId, instructor)
                 .Within(FittedOdds);
 
     /// <summary>When a planned lesson is likely to end.</summary>
     public LikelyEnd Of(ClockedLesson lesson, Guid classId, Guid instructor) =>
         Of(
-            lesson.Lines.Where(l => l.Seconds > 0).Select(l => (PaceKinds.Of(l.Line), l.Seconds)),
+            lesson.Lines.Where(l => l.Seconds > 0).Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)),
             lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
             classId,
             instructor
         );
 
-    /// <param name="lines">Kind and planned seconds of each.</param>
+    /// <param name="lines">What is planned, line by line.</param>
     /// <param name="around">Seconds of opening and closing, which are kept as planned.</param>
     /// <param name="classId">The class.</param>
     /// <param name="instructor">Who teaches.</param>
-    public LikelyEnd Of(IEnumerable<(PaceKind Kind, int Seconds)> lines, int around, Guid classId, Guid instructor)
+    public LikelyEnd Of(IEnumerable<PlannedWork> lines, int around, Guid classId, Guid instructor)
     {
         double mean = 0,
             variance = 0;
-        foreach (var (kind, seconds) in lines)
+        foreach (var (kind, seconds, isTapped) in lines)
         {
+            var expected = isTapped ? OfTapped(kind, classId, instructor) : Of(kind, classId, instructor);
             // the mean of a log-normal, and its variance about that mean
-            var likely =
-                seconds * Math.Exp(Of(kind, classId, instructor) + (((_line * _line) + (_lesson * _lesson)) / 2));
+            var likely = seconds * Math.Exp(expected + (((_line * _line) + (_lesson * _lesson)) / 2));
             mean += likely;
             variance += likely * likely * (Math.Exp(_line * _line) - 1);
         }

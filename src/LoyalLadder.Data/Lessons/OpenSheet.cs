@@ -104,6 +104,7 @@ public sealed record OpenSheet(
         {
             YoungestAge = lesson.Class.YoungestAge,
             Start = lesson.Start,
+            Paces = facts.PacesOf(lesson.TeacherId),
         };
 
     /// <summary>The people and the floor of a class as it usually is.</summary>
@@ -111,6 +112,7 @@ public sealed record OpenSheet(
         Setting(group.Band, facts.Hall(group.HallId), heads, group.Minutes, facts) with
         {
             YoungestAge = group.YoungestAge,
+            Paces = facts.PacesOf(group.TeacherId),
         };
 
     private static LessonSetting Setting(AgeBand band, HallCard? hall, int heads, int minutes, SchoolFacts facts) =>

@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Data.Doors;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
@@ -18,6 +19,7 @@ internal static class SchoolMapping
             e.Property(s => s.TimeZone).HasMaxLength(60);
             e.Property(s => s.Policy).HasMaxLength(4000);
             e.Property(s => s.AimsOfWork).HasMaxLength(140);
+            e.Property(s => s.Paces).HasMaxLength(TappedPaces.Longest).HasDefaultValue("");
             e.Property(s => s.Naming).HasConversion<string>().HasMaxLength(20);
             e.Property(s => s.Numbers).HasMaxLength(400);
             e.Property(s => s.BuildUp).HasConversion<string>().HasMaxLength(20);
@@ -33,6 +35,7 @@ internal static class SchoolMapping
             e.Property(u => u.Naming).HasConversion<string>().HasMaxLength(20);
             e.Property(u => u.Sides).HasConversion<string>().HasMaxLength(20);
             e.Property(u => u.OwnLead).HasConversion<string>().HasMaxLength(10);
+            e.Property(u => u.Paces).HasMaxLength(TappedPaces.Longest).HasDefaultValue("");
             e.HasIndex(u => u.SchoolId);
             e.HasOne<School>().WithMany().HasForeignKey(u => u.SchoolId);
         });

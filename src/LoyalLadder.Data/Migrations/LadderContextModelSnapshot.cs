@@ -2359,6 +2359,14 @@ namespace LoyalLadder.Data.Migrations
                         .HasColumnType("character varying(10)")
                         .HasColumnName("own_lead");
 
+                    b.Property<string>("Paces")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(1000)
+                        .HasColumnType("character varying(1000)")
+                        .HasDefaultValue("")
+                        .HasColumnName("paces");
+
                     b.Property<string>("PasswordHash")
                         .HasColumnType("text")
                         .HasColumnName("password_hash");
@@ -2659,6 +2667,14 @@ namespace LoyalLadder.Data.Migrations
                     b.Property<int>("OpeningSeconds")
                         .HasColumnType("integer")
                         .HasColumnName("opening_seconds");
+
+                    b.Property<string>("Paces")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(1000)
+                        .HasColumnType("character varying(1000)")
+                        .HasDefaultValue("")
+                        .HasColumnName("paces");
 
                     b.Property<string>("Policy")
                         .IsRequired()

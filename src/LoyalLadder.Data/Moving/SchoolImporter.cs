@@ -106,6 +106,7 @@ public sealed class SchoolImporter(LadderContext db, SchoolLookup door, Evidence
         public NamingSchool? Naming { get; init; }
         public SideWords? Sides { get; init; }
         public Lead OwnLead { get; init; }
+        public string Paces { get; init; } = "";
     }
 
     private static readonly JsonSerializerOptions OfPeople = new()
@@ -150,6 +151,7 @@ public sealed class SchoolImporter(LadderContext db, SchoolLookup door, Evidence
             Naming = person.Naming,
             Sides = person.Sides,
             OwnLead = person.OwnLead,
+            Paces = TappedPaces.Read(person.Paces).Write(),
             SecurityStamp = Guid.NewGuid().ToString("N"),
         };
 

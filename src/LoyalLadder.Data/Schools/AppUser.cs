@@ -23,6 +23,9 @@ public sealed class AppUser : IdentityUser<Guid>
 
     /// <summary>The foot that this person has in front.</summary>
     public Lead OwnLead { get; set; }
+
+    /// <summary>How fast this person counts, as they tapped it; see <see cref="TappedPaces.Write"/>.</summary>
+    public string Paces { get; set; } = "";
 }
 
 /// <summary>What somebody may do, each role including those before it.</summary>

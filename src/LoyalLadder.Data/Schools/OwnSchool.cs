@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Material;
@@ -33,7 +34,8 @@ public sealed class OwnSchool(LadderContext db, SchoolCache memory, Catalogue sh
                     u.ClosedAt != null,
                     u.Naming,
                     u.Sides,
-                    u.OwnLead
+                    u.OwnLead,
+                    TappedPaces.Read(u.Paces)
                 ))
                 .ToListAsync(cancel),
             await memory.GetOrCreate("material", CachedKind.Material, () => ReadMaterial(cancel), cancel),

@@ -50,6 +50,9 @@ public sealed class School
     /// <summary>What share of the time each kind of work should have; see <see cref="Core.Progress.WorkShares.WriteAims"/>.</summary>
     public string AimsOfWork { get; set; } = "";
 
+    /// <summary>How fast is counted here, as somebody tapped it; see <see cref="TappedPaces.Write"/>.</summary>
+    public string Paces { get; set; } = "";
+
     /// <summary>Months for which the list of changes is kept, 3 to 120.</summary>
     public int MonthsOfChanges { get; set; } = UsualMonthsOfChanges;
 

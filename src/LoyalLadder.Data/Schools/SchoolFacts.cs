@@ -27,6 +27,7 @@ public sealed record SchoolCard
     public NameCustoms Customs { get; init; }
     public string Policy { get; init; } = "";
     public bool FitsPlainSum { get; init; }
+    public TappedPaces Paces { get; init; } = TappedPaces.None;
     public uint Version { get; init; }
 
     public static SchoolCard Of(School school) =>
@@ -46,6 +47,7 @@ public sealed record SchoolCard
             Customs = school.Customs,
             Policy = school.Policy,
             FitsPlainSum = school.FitsPlainSum,
+            Paces = TappedPaces.Read(school.Paces),
             Version = school.Version,
         };
 }
@@ -67,7 +69,8 @@ public sealed record StaffCard(
     bool IsClosed,
     NamingSchool? Naming,
     SideWords? Sides,
-    Lead OwnLead
+    Lead OwnLead,
+    TappedPaces Paces
 );
 
 /// <summary>What nearly every page of a school needs and hardly anybody changes.</summary>
@@ -92,6 +95,10 @@ public sealed record SchoolFacts(
 
     /// <summary>The person of that key; null for none.</summary>
     public StaffCard? Person(Guid? id) => Staff.FirstOrDefault(s => s.Id == id);
+
+    /// <summary>How fast somebody counts: as they tapped it, else as the school did.</summary>
+    public TappedPaces PacesOf(Guid? id) =>
+        Person(id) is { } person ? person.Paces.Before(School.Paces) : School.Paces;
 
     /// <summary>What somebody is called today: people are known by their key, whatever they were called when they did something.</summary>
     public string NameOf(Guid? id)

@@ -15,6 +15,9 @@ public static class Shown
     /// <summary>Names of days and months as whoever reads calls them; independent of the machine.</summary>
     private static DateTimeFormatInfo Names => AllLanguages.Now.Dates;
 
+    /// <summary>'1.6 s'.</summary>
+    public static string Seconds(decimal seconds) => Say($"{seconds.ToString("0.0", CultureInfo.InvariantCulture)} s");
+
     /// <summary>'Thursday 3 December'.</summary>
     public static string Day(DateOnly date) => date.ToString("dddd d MMMM", Names);
 

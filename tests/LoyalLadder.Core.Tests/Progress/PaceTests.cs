@@ -138,7 +138,7 @@ public class PaceTests
             {
                 var lesson = school.Lesson();
                 var likely = pace.Of(
-                    lesson.Select(l => (l.Kind, l.Planned)),
+                    lesson.Select(l => new PlannedWork(l.Kind, l.Planned)),
                     120,
                     lesson[0].Class,
                     lesson[0].Instructor

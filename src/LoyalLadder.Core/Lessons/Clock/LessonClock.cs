@@ -32,6 +32,9 @@ public sealed record ClockedLine(
     /// <summary>Kit that is in hand here and was not in the line before.</summary>
     public Sequence<KitNeed> Fetched { get; init; }
 
+    /// <summary>Its repetitions take what whoever teaches tapped, not the starting values.</summary>
+    public bool IsTapped { get; init; }
+
     public Formation Formation => Arrangement.Formation;
 
     public int Seconds => Transition + Teach + Work;
@@ -123,6 +126,8 @@ public static class LessonClock
         {
             IsRegrouped = arrangement.Formation != from.Formation,
             Fetched = Transition.Fetched(from, arrangement).ToSequence(),
+            IsTapped =
+                dose is CountedDose counted && counted.Steps.Any(s => setting.TappedOf(line.Moves, s.Pace) is not null),
         };
     }
 

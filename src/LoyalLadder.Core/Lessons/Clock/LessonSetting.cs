@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Techniques;
 
 namespace LoyalLadder.Core.Lessons.Clock;
@@ -40,6 +41,16 @@ public sealed record LessonSetting
 
     /// <summary>The school's kit and how long it takes to hand out.</summary>
     public Sequence<KitTime> Kit { get; init; } = KitTime.Usual;
+
+    /// <summary>How fast whoever teaches it counts, where they tapped it.</summary>
+    public TappedPaces Paces { get; init; } = TappedPaces.None;
+
+    /// <summary>Seconds of one repetition as it is counted here; without a pace it is steady.</summary>
+    public decimal RepSeconds(Combination moves, Pace? pace) =>
+        RepClock.Seconds(moves, pace ?? Pace.Steady) * (TappedOf(moves, pace)?.Factor ?? 1);
+
+    /// <summary>What was tapped for such a repetition; null for nothing.</summary>
+    public TappedPace? TappedOf(Combination moves, Pace? pace) => Paces.Of(moves, pace ?? Pace.Steady);
 
     /// <summary>What the group has been taught; null where no log can tell, so that the planner's word alone counts.</summary>
     public GroupKnowledge? Group { get; init; }

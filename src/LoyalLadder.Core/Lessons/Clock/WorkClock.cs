@@ -30,28 +30,28 @@ public static class WorkClock
         dose switch
         {
             SoloDose { IsShared: true } shared => SharedSeconds(shared, moves, setting),
-            SoloDose solo => OneTurn(solo, moves, setting.Band),
+            SoloDose solo => OneTurn(solo, moves, setting),
             CircuitDose { Within: { } within } => within,
             CircuitDose d => (d.Times * OnceThrough(d, moves, setting)) + ((d.Times - 1) * BetweenRounds(d, setting)),
             StationsDose d => (d.Stations * d.Laps * d.Seconds) + (((d.Stations * d.Laps) - 1) * d.Change),
             BagLinesDose d => BagSeconds(d, BagTurns(d, setting)),
             FloorDose d => FloorSeconds(d, moves, setting),
             LapsDose d => d.Laps * LapMetres(setting.Floor) / RunSpeed(setting.Band),
-            RunsDose d => (d.Reps * RepClock.Seconds(moves, d.Pace ?? Pace.Steady)) + RunSeconds(setting),
+            RunsDose d => (d.Reps * setting.RepSeconds(moves, d.Pace)) + RunSeconds(setting),
             _ => throw new ArgumentException("A form of dose is expected.", nameof(dose)),
         };
 
     private static int BagSeconds(BagLinesDose dose, int turns) => (turns * dose.Seconds) + ((turns - 1) * dose.Change);
 
     /// <summary>One person's work, both sides and all sets.</summary>
-    public static decimal OneTurn(SoloDose dose, Combination moves, AgeBand band)
+    public static decimal OneTurn(SoloDose dose, Combination moves, LessonSetting setting)
     {
         var sides = dose.PerSide ? 2 : 1;
-        var change = ChangeSeconds(band);
+        var change = ChangeSeconds(setting.Band);
         return dose switch
         {
             CountedDose d => (
-                d.Sets * sides * d.Steps.Sum(s => s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady))
+                d.Sets * sides * d.Steps.Sum(s => s.Reps * setting.RepSeconds(moves, s.Pace))
             )
                 + (d.Sets * (sides - 1) * change)
                 + ((d.Sets - 1) * d.Rest),
@@ -60,7 +60,7 @@ public static class WorkClock
                 + ((d.Rounds - 1) * d.Rest),
             HoldsDose d => (sides * (d.Holds.Sum() + ((d.Holds.Count - 1) * d.Rest))) + ((sides - 1) * change),
             OwnRepsDose { Within: { } within } => (sides * within) + ((sides - 1) * change),
-            OwnRepsDose d => (d.Times * ((sides * OnceThrough(d, moves)) + ((sides - 1) * change)))
+            OwnRepsDose d => (d.Times * ((sides * OnceThrough(d, moves, setting)) + ((sides - 1) * change)))
                 + ((d.Times - 1) * d.Rest),
             _ => throw new ArgumentException("A counted or timed dose is expected.", nameof(dose)),
         };
@@ -94,8 +94,8 @@ public static class WorkClock
     private static decimal RunSeconds(LessonSetting setting) => 2 * setting.Floor.Length / RunSpeed(setting.Band);
 
     /// <summary>Every move with its own reps, once.</summary>
-    public static decimal OnceThrough(OwnRepsDose dose, Combination moves) =>
-        dose.Reps.Select((reps, i) => reps * RepClock.Seconds(PartOf(moves, i), Pace.Steady)).Sum();
+    public static decimal OnceThrough(OwnRepsDose dose, Combination moves, LessonSetting setting) =>
+        dose.Reps.Select((reps, i) => reps * setting.RepSeconds(PartOf(moves, i), null)).Sum();
 
     /// <summary>The count of the moves that a number of a dose with reps of its own goes for; the last takes what is over.</summary>
     public static Combination PartOf(Combination moves, int index) =>
@@ -120,7 +120,7 @@ public static class WorkClock
     private static decimal SharedSeconds(SoloDose dose, Combination moves, LessonSetting setting)
     {
         var turns = Turns(dose, setting.Heads);
-        return (turns * OneTurn(dose, moves, setting.Band)) + ((turns - 1) * SwapSeconds);
+        return (turns * OneTurn(dose, moves, setting)) + ((turns - 1) * SwapSeconds);
     }
 
     /// <summary>Turns at the bags until everybody has done every job.</summary>
@@ -161,7 +161,7 @@ public static class WorkClock
 
     private static decimal FloorSeconds(FloorDose dose, Combination moves, LessonSetting setting)
     {
-        var length = RepsDownTheFloor(moves, setting) * RepClock.Seconds(moves, dose.Pace ?? Pace.Steady);
+        var length = RepsDownTheFloor(moves, setting) * setting.RepSeconds(moves, dose.Pace);
         var pass = length * (1 + ((Waves(setting) - 1) / 3m));
         return (dose.Passes * pass) + ((dose.Passes - 1) * ChangeSeconds(setting.Band));
     }

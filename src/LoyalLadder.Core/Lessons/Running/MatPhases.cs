@@ -145,7 +145,7 @@ internal static class MatPhases
                     );
                 var round1 =
                     rounds > 1 ? Say($"{(dose is CountedDose ? Say("set") : Say("round"))} {round} of {rounds}") : "";
-                foreach (var phase in Once(dose, moves, who, round1))
+                foreach (var phase in Once(dose, moves, setting, who, round1))
                     yield return phase with
                     {
                         Side = limb,
@@ -165,18 +165,24 @@ internal static class MatPhases
             _ => 1,
         };
 
-    private static IEnumerable<MatPhase> Once(SoloDose dose, Combination moves, string who, string round)
+    private static IEnumerable<MatPhase> Once(
+        SoloDose dose,
+        Combination moves,
+        LessonSetting setting,
+        string who,
+        string round
+    )
     {
         if (dose is TimedDose timed)
             return [new MatPhase(PhaseKind.Work, timed.Seconds, Note: Joined(who, round))];
         if (dose is HoldsDose holds)
             return Held(holds, who);
         if (dose is OwnRepsDose own)
-            return OwnReps(own, moves, who, round);
+            return OwnReps(own, moves, setting, who, round);
         var steps = ((CountedDose)dose).Steps;
         return steps.Select(s => new MatPhase(
             PhaseKind.Work,
-            s.Reps * RepClock.Seconds(moves, s.Pace ?? Pace.Steady),
+            s.Reps * setting.RepSeconds(moves, s.Pace),
             s.Reps,
             Note: Joined(who, round, s.Pace is { } pace ? PaceWords.Write(pace) : "")
         ));
@@ -196,7 +202,13 @@ internal static class MatPhases
         }
     }
 
-    private static IEnumerable<MatPhase> OwnReps(OwnRepsDose dose, Combination moves, string who, string round)
+    private static IEnumerable<MatPhase> OwnReps(
+        OwnRepsDose dose,
+        Combination moves,
+        LessonSetting setting,
+        string who,
+        string round
+    )
     {
         if (dose.Within is { } within)
             return [new MatPhase(PhaseKind.Work, within, Note: Joined(who, Say("over and over")))];
@@ -204,7 +216,7 @@ internal static class MatPhases
             (reps, i) =>
                 new MatPhase(
                     PhaseKind.Work,
-                    reps * RepClock.Seconds(WorkClock.PartOf(moves, i), Pace.Steady),
+                    reps * setting.RepSeconds(WorkClock.PartOf(moves, i), null),
                     reps,
                     Note: Joined(who, round, Say($"move {i + 1} of {dose.Reps.Count}"))
                 )

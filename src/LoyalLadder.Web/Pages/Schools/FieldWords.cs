@@ -100,6 +100,7 @@ public static class FieldWords
         ["OpeningSeconds"] = MarkForTranslation("time for opening"),
         ["OtherReading"] = MarkForTranslation("other reading"),
         ["OutcomesAt"] = MarkForTranslation("what was done"),
+        ["Paces"] = MarkForTranslation("tapped paces"),
         ["OwnLead"] = MarkForTranslation("own lead"),
         ["PasswordHash"] = MarkForTranslation("password"),
         ["Pasted"] = MarkForTranslation("pasted text"),

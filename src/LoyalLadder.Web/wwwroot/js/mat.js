@@ -9,6 +9,7 @@ import { keepAwake, keepPage } from './mat/keep.js';
 import { overOf } from './mat/over.js';
 import { newKey, pressesOf } from './mat/press.js';
 import { held, settingsOf, soundBar } from './mat/settings.js';
+import { tapOf } from './mat/tap.js';
 import { showOffer, viewOf } from './mat/view.js';
 import { voiceOf } from './mat/voice.js';
 import { el, following, phaseWord, text, withinRep } from './mat/words.js';
@@ -27,6 +28,7 @@ const view = viewOf(data);
 const presses = pressesOf(data, clock, token, draw);
 const before = beforeOf(data, { press: presses.press, newKey });
 const over = overOf(data);
+const tap = tapOf(token, words => did(words));
 settingsOf(sound);
 
 let counted = { key: '', n: 0 };
@@ -129,6 +131,12 @@ const acts = {
   note() {
     noteText.value = '';
     dialog('note-dialog').showModal();
+  },
+  tap() {
+    const up = upNow();
+    if (!up) return;
+    dialog('more-dialog').close();
+    tap.open(up.step);
   },
   others: () => dialog('more-dialog').showModal(),
   roll() {

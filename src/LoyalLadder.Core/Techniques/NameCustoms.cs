@@ -17,6 +17,9 @@ public enum NameCustoms
 
     /// <summary>'On my count' waits for the call, 'get set, go', and is not counted through.</summary>
     MyCountIsACall = 4,
+
+    /// <summary>Somebody has said that 'on my count' is counted through; without either of the two it is taken so, and asked.</summary>
+    MyCountIsCounted = 8,
 }
 
 /// <summary>The changes to a catalogue that a school's customs make.</summary>

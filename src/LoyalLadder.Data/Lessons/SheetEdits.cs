@@ -1,3 +1,5 @@
+using LoyalLadder.Core;
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
@@ -155,6 +157,26 @@ public sealed class SheetEdits(
             lessonId,
             lineId,
             line => line.Dose is null ? line : line with { Dose = DoseStep.Of(line.Dose, direction) },
+            cancel
+        );
+
+    /// <summary>What a line counts waits for a call each time.</summary>
+    public Task<SheetEdit> Call(Guid lessonId, Guid lineId, CancellationToken cancel) =>
+        Change(
+            lessonId,
+            lineId,
+            line =>
+                line.Dose is CountedDose dose
+                    ? line with
+                    {
+                        Dose = dose with
+                        {
+                            Steps = dose
+                                .Steps.Select(s => s.Pace == Pace.Counted ? s with { Pace = Pace.Called } : s)
+                                .ToSequence(),
+                        },
+                    }
+                    : line,
             cancel
         );
 

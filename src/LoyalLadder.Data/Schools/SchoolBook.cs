@@ -127,6 +127,17 @@ public sealed class SchoolBook(LadderContext db, OwnSchool own, SchoolCache memo
             cancel
         );
 
+    /// <summary>Keeps what 'on my count' means here: a call for each repetition, or counted through.</summary>
+    public Task KeepMyCount(bool isACall, CancellationToken cancel) =>
+        SaveSettings(
+            null,
+            school =>
+                school.Customs =
+                    (school.Customs & ~(NameCustoms.MyCountIsACall | NameCustoms.MyCountIsCounted))
+                    | (isACall ? NameCustoms.MyCountIsACall : NameCustoms.MyCountIsCounted),
+            cancel
+        );
+
     /// <summary>The school's own limits for an age; null where the usual ones hold.</summary>
     public Task<BandLimits?> LimitsOf(AgeBand band, CancellationToken cancel) =>
         db.LimitsOfBands.AsNoTracking().FirstOrDefaultAsync(l => l.Band == band, cancel);

@@ -228,6 +228,7 @@ public sealed partial class RoleTableTests
         3 POST /school/halls?handler=Remove
         3 POST /school/kit
         3 POST /school/kit?handler=Remove
+        2 POST /sheets/{id:guid}/doses?handler=MyCount
         2 POST /school/pace?handler=Forget
         2 POST /school/pace?handler=Line
         2 POST /school/pace?handler=Tap

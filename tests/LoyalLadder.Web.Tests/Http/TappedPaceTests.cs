@@ -73,6 +73,32 @@ public sealed class TappedPaceTests
         Assert.Contains("/trouble", refused.Headers.Location!.ToString(), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public async Task What_a_count_means_is_asked_once_where_something_is_counted()
+    {
+        await using var server = await LadderServer.Start();
+        using var head = await Visitor.SignedIn(server);
+        await head.Submit("/school", "Form.Name", ("Form.MyCountIsACall", "false"));
+        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var answered = await Sheets.Begin(marlow, "front kick x10 on my count");
+        Assert.DoesNotContain("wait for your call", await Words(marlow, answered), StringComparison.Ordinal);
+
+        await using var fresh = await LadderServer.Start();
+        using var ines = await Visitor.SignedIn(fresh, DemoSchool.Instructor);
+        var quiet = await Sheets.Begin(ines, "jab x10");
+        Assert.DoesNotContain("wait for your call", await Words(ines, quiet), StringComparison.Ordinal);
+        var sheet = await Sheets.Begin(ines, "front kick x10 on my count\njab x10");
+        Assert.Contains("wait for your call", await Words(ines, sheet), StringComparison.Ordinal);
+        await ines.Post(sheet, $"{sheet}/doses?handler=MyCount&calls=true");
+        Assert.Contains("front kick x10 called", await Sheets.Text(ines, sheet), StringComparison.Ordinal);
+        var next = await Sheets.Begin(ines, "side kick x10 on my count", date: "2041-06-13");
+        Assert.Contains("side kick x10 called", await Sheets.Text(ines, next), StringComparison.Ordinal);
+        Assert.DoesNotContain("wait for your call", await Words(ines, next), StringComparison.Ordinal);
+    }
+
+    private static async Task<string> Words(Visitor visitor, string page) =>
+        (await visitor.Page(page)).Body!.TextContent;
+
     private static (string, string)[] Taps(string of, string taps, bool forSchool) =>
         [
             ("Form.Of", of),

@@ -96,7 +96,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
                 | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None)
-                | (MyCountIsACall ? NameCustoms.MyCountIsACall : NameCustoms.None);
+                | (MyCountIsACall ? NameCustoms.MyCountIsACall : NameCustoms.MyCountIsCounted);
         }
     }
 

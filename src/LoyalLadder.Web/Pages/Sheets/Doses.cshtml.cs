@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace LoyalLadder.Web.Pages.Sheets;
 
 /// <summary>Changing one thing about a line: its dose, its place, how much it matters, how much of it is taught.</summary>
-public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits)
+public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk, SheetEdits edits, SchoolBook school)
     : SheetRoom(own, time, desk)
 {
     [For(Role.Instructor)]
@@ -25,6 +25,19 @@ public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) =>
         await Answer(await edits.Teach(Id, line, kind, Cancel), line: line);
+
+    /// <summary>Says once for the school what 'on my count' means; where it is a call, the counted lines of this sheet become called.</summary>
+    [For(Role.Instructor)]
+    public async Task<IActionResult> OnPostMyCountAsync(bool calls)
+    {
+        if (!await Load(SheetDeed.None))
+            return NotFound();
+        await school.KeepMyCount(calls, Cancel);
+        SheetEdit edit = new SheetEdit.Saved(Guid.Empty);
+        foreach (var line in calls ? View.CountedLines : [])
+            edit = await edits.Call(Id, line, Cancel);
+        return await Answer(edit, new SheetDeed { Done = Say("Kept for the school; it stands under School, Names.") });
+    }
 
     /// <summary>Makes a line's work as near to some seconds as whole repetitions allow: an upright was dragged there.</summary>
     [For(Role.Instructor)]

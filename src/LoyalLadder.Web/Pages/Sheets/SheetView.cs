@@ -1,9 +1,11 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Checks;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Sheets;
 using LoyalLadder.Core.Progress;
+using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Schools;
@@ -95,6 +97,20 @@ public sealed class SheetView
         $"/sheets/{Sheet.Lesson.Id}/{page}?handler={handler}{(line is { } l ? $"&line={l}" : "")}{more}";
 
     public string Address => $"/sheets/{Sheet.Lesson.Id}";
+
+    /// <summary>Lines whose repetitions are counted.</summary>
+    public IReadOnlyList<Guid> CountedLines =>
+        [
+            .. Sheet.Clock.Lines
+                .Where(l => l.Line.Dose is CountedDose dose && dose.Steps.Any(s => s.Pace == Pace.Counted))
+                .Select(l => Sheet.RowOf[l.Entry].Id),
+        ];
+
+    /// <summary>Nobody has said yet what 'on my count' means in this school, and here something is counted.</summary>
+    public bool AsksMyCount =>
+        CanPlan
+        && (Facts.School.Customs & (NameCustoms.MyCountIsACall | NameCustoms.MyCountIsCounted)) == 0
+        && CountedLines.Count > 0;
 
     /// <summary>A line's own words, without dose and marks: 'bag line of round kick, push-up and plank'.</summary>
     public string InWords(string text) =>

@@ -162,13 +162,22 @@ public sealed class PaceModel
     /// <summary>Lines taken for what four such stretches in five keep to.</summary>
     public TakenFor QuantileEstimate(Guid classId, Guid instructor) =>
         lines =>
-            Of(lines.Where(l => l.Seconds > 0).Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)), 0, classId, instructor)
+            Of(
+                    lines
+                        .Where(l => l.Seconds > 0)
+                        .Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)),
+                    0,
+                    classId,
+                    instructor
+                )
                 .Within(FittedOdds);
 
     /// <summary>When a planned lesson is likely to end.</summary>
     public LikelyEnd Of(ClockedLesson lesson, Guid classId, Guid instructor) =>
         Of(
-            lesson.Lines.Where(l => l.Seconds > 0).Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)),
+            lesson
+                .Lines.Where(l => l.Seconds > 0)
+                .Select(l => new PlannedWork(PaceKinds.Of(l.Line), l.Seconds, l.IsTapped)),
             lesson.Setting.OpeningSeconds + lesson.Setting.ClosingSeconds,
             classId,
             instructor

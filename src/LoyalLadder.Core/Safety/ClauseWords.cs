@@ -18,6 +18,10 @@ internal sealed class ClauseWords
         "nobody",
         "nothing",
         "leave",
+        "cannot",
+        "cant",
+        "mustnt",
+        "shouldnt",
     ];
 
     private static readonly HashSet<string> Turning = ["but", "only", "just", "then", "except"];

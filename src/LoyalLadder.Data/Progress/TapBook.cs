@@ -71,5 +71,7 @@ public sealed class TapBook(LadderContext db, OwnSchool own, SchoolBook book)
     }
 
     private async Task<Pace> PaceOf(string text, CancellationToken cancel) =>
-        (await LineOf(text, cancel))?.Dose is CountedDose { Steps: [var first, ..] } ? first.Pace ?? Pace.Steady : Pace.Steady;
+        (await LineOf(text, cancel))?.Dose is CountedDose { Steps: [var first, ..] }
+            ? first.Pace ?? Pace.Steady
+            : Pace.Steady;
 }

@@ -97,8 +97,7 @@ public sealed record SchoolFacts(
     public StaffCard? Person(Guid? id) => Staff.FirstOrDefault(s => s.Id == id);
 
     /// <summary>How fast somebody counts: as they tapped it, else as the school did.</summary>
-    public TappedPaces PacesOf(Guid? id) =>
-        Person(id) is { } person ? person.Paces.Before(School.Paces) : School.Paces;
+    public TappedPaces PacesOf(Guid? id) => Person(id) is { } person ? person.Paces.Before(School.Paces) : School.Paces;
 
     /// <summary>What somebody is called today: people are known by their key, whatever they were called when they did something.</summary>
     public string NameOf(Guid? id)

@@ -7,7 +7,8 @@ namespace LoyalLadder.Core.Tests.Combinations;
 
 public sealed class TappedPaceTests
 {
-    private static LessonLine Line(string text) => Assert.IsType<LessonLine>(Assert.Single(Given.Reader.ReadEntries(text)));
+    private static LessonLine Line(string text) =>
+        Assert.IsType<LessonLine>(Assert.Single(Given.Reader.ReadEntries(text)));
 
     /// <summary>A slow start, then a steady hand: the eight intervals at the end are what was meant.</summary>
     [Theory]
@@ -33,7 +34,8 @@ public sealed class TappedPaceTests
     [InlineData("0,1000,2000,3000,4000,4000,6000,7000,8000,9000")] // two at once
     [InlineData("0,10,20,30,40,50,60,70,80,90")] // faster than anybody counts
     [InlineData("0,1,2,99000,198000,297000,396000,495000,594000,693000")] // slower
-    public void A_rhythm_that_nobody_counts_in_is_refused(string sent) => Assert.Null(TapCount.Mean(TapCount.Read(sent)!));
+    public void A_rhythm_that_nobody_counts_in_is_refused(string sent) =>
+        Assert.Null(TapCount.Mean(TapCount.Read(sent)!));
 
     [Theory]
     [InlineData("jab", MoveFamily.Hand)]

@@ -50,9 +50,7 @@ public static class WorkClock
         var change = ChangeSeconds(setting.Band);
         return dose switch
         {
-            CountedDose d => (
-                d.Sets * sides * d.Steps.Sum(s => s.Reps * setting.RepSeconds(moves, s.Pace))
-            )
+            CountedDose d => (d.Sets * sides * d.Steps.Sum(s => s.Reps * setting.RepSeconds(moves, s.Pace)))
                 + (d.Sets * (sides - 1) * change)
                 + ((d.Sets - 1) * d.Rest),
             TimedDose d => (d.Rounds * sides * d.Seconds)

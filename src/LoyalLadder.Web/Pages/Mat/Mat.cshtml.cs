@@ -1,4 +1,5 @@
 using System.Text.Json;
+using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Fitting;
 using LoyalLadder.Core.Lessons.Running;
 using LoyalLadder.Data;
@@ -137,10 +138,17 @@ public sealed class MatModel(
         // everybody in the hall sees its tablet
         if (!CanPlan)
             return Forbid();
-        if (await sheets.Find(Id, Cancel) is not { } lesson)
+        if (await sheets.Open(Id, Cancel) is not { } sheet)
             return NotFound();
-        var notes = await records.CareOfClass(lesson.ClassId, Cancel);
-        return new JsonResult(notes.Select(n => new { name = n.Student!.ShownName, words = n.Words }));
+        var people = PersonUnderCare.Of(await records.CareOfClass(sheet.Lesson.ClassId, Cancel), sheet.Plan);
+        return new JsonResult(
+            people.Select(p => new
+            {
+                name = p.Name,
+                words = p.Words,
+                lines = p.Marks.Select(m => $"{LineNames.Of((LessonLine)sheet.Plan.Entries[m.Entry])}: {m.Instead}"),
+            })
+        );
     }
 
     /// <summary>The ways to fit the rest into the time that is left.</summary>

@@ -124,7 +124,9 @@ public sealed class PaceFiguresModel(OwnSchool own, TimeProvider time, PaceBook 
         why switch
         {
             TapRefusal.NoRhythm => Say($"Tap {TapCount.Taps} counts, one after the other, as you would call them."),
-            TapRefusal.NotUnderstood => Say("No move is known in that. Write it as on a sheet: front kick, or jab, cross."),
+            TapRefusal.NotUnderstood => Say(
+                "No move is known in that. Write it as on a sheet: front kick, or jab, cross."
+            ),
             _ => Say("Nobody counts that: take one move, a combination or an exercise."),
         };
 

@@ -6,6 +6,7 @@ using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
@@ -27,7 +28,8 @@ public sealed class SheetDesk(
     PaceBook paces,
     SheetPresence company,
     SchoolBook school,
-    ProgressBook progress
+    ProgressBook progress,
+    StudentRecords records
 )
 {
     /// <summary>The view of a sheet; null when there is no such lesson.</summary>
@@ -46,6 +48,9 @@ public sealed class SheetDesk(
             Owed = await OwedTo(found.Sheet, cancel),
             SetAside = mark.Aside > 0 ? await sheets.SetAsideOf(lesson, cancel) : [],
             CanPlan = look.CanPlan,
+            Care = look.CanPlan
+                ? PersonUnderCare.Of(await records.CareOfClass(found.Sheet.Lesson.ClassId, cancel), found.Sheet.Plan)
+                : [],
             Here = isWhole ? others : [],
             Zoom = look.Zoom is 2 or 4 ? look.Zoom : 1,
             Deed = deed,

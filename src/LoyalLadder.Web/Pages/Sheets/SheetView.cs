@@ -8,6 +8,7 @@ using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Logs;
+using LoyalLadder.Data.People;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Sharing;
 using Microsoft.AspNetCore.Mvc.Rendering;
@@ -36,6 +37,13 @@ public sealed class SheetView
     public LessonTally Tally => Worked.Tally;
 
     public ILookup<Guid, LineComment> Comments => Worked.Comments;
+
+    /// <summary>Those of the class who are under care; nobody for who may not know.</summary>
+    public IReadOnlyList<PersonUnderCare> Care { get; init; } = [];
+
+    /// <summary>Who should not do a line as it stands: their name, their note, and what they do instead.</summary>
+    public IEnumerable<(PersonUnderCare Person, string Instead)> CareOn(int entry) =>
+        Care.SelectMany(p => p.Marks.Where(m => m.Entry == entry).Select(m => (p, m.Instead)));
 
     /// <summary>Whether who looks may change it.</summary>
     public required bool CanPlan { get; init; }
@@ -101,8 +109,8 @@ public sealed class SheetView
     /// <summary>Lines whose repetitions are counted.</summary>
     public IReadOnlyList<Guid> CountedLines =>
         [
-            .. Sheet.Clock.Lines
-                .Where(l => l.Line.Dose is CountedDose dose && dose.Steps.Any(s => s.Pace == Pace.Counted))
+            .. Sheet
+                .Clock.Lines.Where(l => l.Line.Dose is CountedDose dose && dose.Steps.Any(s => s.Pace == Pace.Counted))
                 .Select(l => Sheet.RowOf[l.Entry].Id),
         ];
 

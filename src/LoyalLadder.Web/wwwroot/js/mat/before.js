@@ -90,7 +90,9 @@ async function careLines() {
     const notes = answer.ok ? await answer.json() : null;
     if (!notes) return [made('li', '', phrase('Nobody can be asked just now.'))];
     return notes.length
-      ? notes.map(n => made('li', '', made('b', '', n.name), ` ${n.words}`))
+      ? notes.map(n =>
+          made('li', '', made('b', '', n.name), ` ${n.words}`, made('ul', '', ...n.lines.map(l => made('li', '', l)))),
+        )
       : [made('li', '', phrase('Nothing is noted.'))];
   } catch {
     return [made('li', '', phrase('The school cannot be reached.'))];

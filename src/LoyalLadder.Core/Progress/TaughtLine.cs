@@ -56,16 +56,20 @@ public sealed record TaughtLine(
             .Select(l => new TaughtItemOfLine(l, stage, done.GetValueOrDefault(l), part.GetValueOrDefault(l)));
     }
 
+    /// <summary>
+    /// How often each side did what: only where the line says a side or goes for both. What nobody said is done as the student
+    /// stands, and tells nothing of left and right.
+    /// </summary>
     private static Dictionary<string, SideTally> Repetitions(LessonLine line, LessonSetting setting, double share)
     {
         var reps = new Dictionary<string, SideTally>();
         foreach (var (element, times, perSide) in LessonTally.Repetitions(line, setting))
-            if (element.Technique is { } technique)
+            if (element.Technique is { } technique && (perSide || element.IsSideSaid))
                 reps[technique.Id] =
                     reps.GetValueOrDefault(technique.Id) + LessonTally.Sides(element.Side, Done(times), perSide);
-        foreach (var (times, perSide) in LessonTally.Times(line, setting))
+        foreach (var (times, _) in LessonTally.Times(line, setting).Where(t => t.PerSide))
         foreach (var number in Learnables.Of(line.Moves).Where(Learnables.IsNumber))
-            reps[number] = new SideTally(Done(times), perSide ? Done(times) : 0);
+            reps[number] = new SideTally(Done(times), Done(times));
         return reps;
 
         int Done(int times) => (int)Math.Round(times * share, MidpointRounding.AwayFromZero);

@@ -4,9 +4,11 @@ using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data;
 using LoyalLadder.Data.Material;
+using LoyalLadder.Data.Progress;
 using LoyalLadder.Data.Schools;
 using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace LoyalLadder.Web.Pages;
@@ -69,6 +71,27 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     }
 
     public async Task<DateOnly> Today() => SchoolTime.Today(await School(), Time);
+
+    /// <summary>The school's day on which this is looked at.</summary>
+    public DateOnly Day { get; private set; }
+
+    /// <summary>A day in short, with its year where that is not this one.</summary>
+    public string Near(DateOnly date) => Shown.NearDay(date, Day);
+
+    /// <summary>'not seen since Fri 3 Oct' for who is ready and has stayed away; nothing for all others.</summary>
+    public string AwaySince(StudentProgress stand) =>
+        !stand.IsDrifting || !stand.Readiness.IsReady ? ""
+        : stand.LastSeen is { } last ? Say($"not seen since {Near(last)}")
+        : Say("never seen");
+
+    public override async Task OnPageHandlerExecutionAsync(
+        PageHandlerExecutingContext context,
+        PageHandlerExecutionDelegate next
+    )
+    {
+        Day = await Today();
+        await next();
+    }
 
     /// <summary>Says on the next page what has happened.</summary>
     protected void Tell(string words) => TempData["Said"] = words;

@@ -34,7 +34,6 @@ public sealed class WeekModel(
         DaysAhead = 14,
         NotesEndWithin = 10;
 
-    public DateOnly Day { get; private set; }
     public SchoolFacts Own { get; private set; } = null!;
     public List<ClassGroup> Classes { get; private set; } = [];
     public IReadOnlyList<StandInShort> Ready { get; private set; } = [];
@@ -54,7 +53,7 @@ public sealed class WeekModel(
 
     public async Task OnGetAsync()
     {
-        (Day, Own) = (await Today(), await Facts());
+        Own = await Facts();
         Classes = await school.Classes(Cancel);
         var everybody = await stands.Everybody(Cancel);
         Ready = [.. everybody.Where(s => s.IsReady).Take(MostNamed)];

@@ -41,7 +41,6 @@ public sealed class IndexModel(
     public List<(ClassGroup Class, int Students)> Groups { get; private set; } = [];
     public ClassGroup? Chosen { get; private set; }
     public List<(StudentProgress Stand, List<string> Missing)> Stands { get; private set; } = [];
-    public DateOnly Day { get; private set; }
     private SchoolMaterial Taught { get; set; } = null!;
     private NamingSchool Naming { get; set; }
 
@@ -68,7 +67,7 @@ public sealed class IndexModel(
             return Page();
         if (CanPlan)
             Guests = await enrol.Guests(Chosen.Id, Cancel);
-        (Taught, Naming, Day) = (await Material(), (await Words()).Naming, await Today());
+        (Taught, Naming) = (await Material(), (await Words()).Naming);
         Stands =
         [
             .. (await stands.OfClass(Chosen.Id, Cancel))

@@ -25,13 +25,12 @@ public sealed class PaperModel(
     public StudentPicture Picture { get; private set; } = null!;
     public IReadOnlyList<(string What, string Advice)> Practise { get; private set; } = [];
     public string SchoolName { get; private set; } = "";
-    public DateOnly Day { get; private set; }
 
     public async Task<IActionResult> OnGetAsync(Guid id)
     {
         if (await stands.OfStudent(id, Cancel) is not { } stand)
             return NotFound();
-        (Stand, Day) = (stand, await Today());
+        Stand = stand;
         var facts = await Facts();
         SchoolName = facts.School.Name;
         var track = (await syllabus.Read(Cancel)).TrackOf(stand.Student.RankId);

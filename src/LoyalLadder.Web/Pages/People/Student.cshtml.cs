@@ -33,7 +33,6 @@ public sealed class StudentModel(
     public Dictionary<string, Evidence> Evidence { get; private set; } = [];
     public SchoolFacts Own { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
-    public DateOnly Day { get; private set; }
     public string CareWords { get; private set; } = "";
     public string AwardWords { get; private set; } = "";
 
@@ -109,7 +108,7 @@ public sealed class StudentModel(
     {
         if (await stands.OfStudent(Id, Cancel) is not { } stand)
             return false;
-        (Stand, Day, Own) = (stand, await Today(), await Facts());
+        (Stand, Own) = (stand, await Facts());
         Naming = (await Words()).Naming;
         Signed = (await students.Signatures(Id, Cancel)).ToLookup(s => s.RequirementId);
         Awards = await students.Awards(Id, Cancel);

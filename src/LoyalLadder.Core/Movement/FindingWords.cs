@@ -233,6 +233,15 @@ internal sealed class FindingWords(Catalogue catalogue, NamingSchool naming)
             []
         );
 
+    public Finding NobodyBehind(int beat, Technique technique) =>
+        new(
+            "turned-away",
+            Severity.Warn,
+            beat,
+            Say($"{Capital(technique)} goes to the rear: the partner stands in front. Turn first."),
+            []
+        );
+
     public static Finding TooMuchSpin(int beat, int degrees, AgeBand band) =>
         new(
             "spin",

@@ -141,6 +141,8 @@ internal sealed partial class TraceRun
         Spun(number, technique);
         if (!IsSolo && IsTurnedAway(technique))
             _findings.Add(_words.TurnedAway(number, technique));
+        if (!IsSolo && IsToNobodyBehind(technique))
+            _findings.Add(_words.NobodyBehind(number, technique));
         _before = (count, element);
         return new TracedElement(element, side, body, strength);
     }
@@ -347,6 +349,12 @@ internal sealed partial class TraceRun
         && Math.Min(_footing.Facing, 360 - _footing.Facing) > FurthestFacing;
 
     private const int FurthestFacing = 100;
+
+    /// <summary>It goes to the rear while the partner stands in front and nobody has taken hold from behind.</summary>
+    private bool IsToNobodyBehind(Technique technique) =>
+        technique.StrikesToTheRear
+        && Math.Min(_footing.Facing, 360 - _footing.Facing) < 180 - FurthestFacing
+        && !_combination.Elements.Any(e => e.Attack is { Technique.IsFromBehind: true });
 
     private void Spun(int number, Technique technique)
     {

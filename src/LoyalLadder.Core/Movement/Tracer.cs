@@ -61,54 +61,31 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             return new TraceRun(_words, combination, ask, told).Run();
         if (ask.Setting == TraceSetting.Solo)
             return new TraceRun(_words, combination, ask, FightRange.Long).Run();
-        var nearest = Nearest(combination);
-        var best = Least(combination, ask, nearest, isPromising: true);
-        if (best.Weight > 0)
-        {
-            var other = Least(combination, ask, nearest, isPromising: false);
-            if (other.Weight < best.Weight || (other.Weight == best.Weight && other.Trace!.From > best.Trace!.From))
-                best = other;
-        }
-        return best.Trace!;
+        var best = Least(combination, ask, OpeningRange.Of(combination));
+        if (best.Weight == 0)
+            return best.Trace!;
+        // what cannot be right from where it begins is shown as it goes least wrong from anywhere else
+        var other = Least(combination, ask, OpeningRange.Others(combination));
+        return (other.Weight < best.Weight ? other : best).Trace!;
     }
 
-    /// <summary>
-    /// The trace with least wrong among the starts from which the first move works, or among the others; the farther
-    /// of equals.
-    /// </summary>
-    private (Trace? Trace, int Weight) Least(
-        Combination combination,
-        TraceAsk ask,
-        FightRange nearest,
-        bool isPromising
-    )
+    /// <summary>The trace with least wrong among some starts, the farthest first; the farther of equals.</summary>
+    private (Trace? Trace, int Weight) Least(Combination combination, TraceAsk ask, IEnumerable<FightRange> starts)
     {
         var best = ((Trace?)null, int.MaxValue);
-        for (var start = FightRange.Long; start >= nearest && best.Item2 > 0; start--)
+        foreach (var start in starts)
         {
-            if (IsPromising(combination, start) != isPromising)
-                continue;
             var trace = new TraceRun(_words, combination, ask, start).Run();
             var weight = 0;
             foreach (var finding in trace.Findings)
                 weight += finding.IsAboutRange ? Weight(finding.Severity) : 0;
             if (weight < best.Item2)
                 best = (trace, weight);
+            if (weight == 0)
+                break;
         }
         return best;
     }
-
-    /// <summary>False where the very first move is a strike that does not work from there, whatever comes behind it.</summary>
-    private static bool IsPromising(Combination combination, FightRange start) =>
-        combination.Counts is not [{ Beats: [{ Elements: [var first] }, ..] }, ..]
-        || first
-            is not {
-                Attack: null,
-                Step: null,
-                FootGoes: Landing.Return,
-                Technique: { IsStrike: true, Foot: FootMove.None } strike
-            }
-        || strike.Ranges.Has(start);
 
     private static int Weight(Severity severity) =>
         severity switch
@@ -117,16 +94,4 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             Severity.Warn => 10,
             _ => 1,
         };
-
-    /// <summary>Nobody begins nearer than the nearest range at which the first strike works.</summary>
-    private static FightRange Nearest(Combination combination)
-    {
-        var first = combination.Elements.FirstOrDefault(e => e.Technique is { IsStrike: true })?.Technique;
-        if (first is null)
-            return FightRange.Clinch;
-        var range = FightRange.Clinch;
-        while (range < FightRange.Long && !first.Ranges.Has(range))
-            range++;
-        return range;
-    }
 }

@@ -41,6 +41,9 @@ public sealed record Technique
     /// <summary>It strikes sideways or behind: the chest need not look at the partner.</summary>
     public bool StrikesAway { get; init; }
 
+    /// <summary>It goes to the rear without a turn: it meets nobody who stands in front.</summary>
+    public bool StrikesToTheRear { get; init; }
+
     /// <summary>It comes from behind: whoever does it is not in front of the other's hands.</summary>
     public bool IsFromBehind { get; init; }
 

@@ -29,6 +29,7 @@ public sealed record TechniqueRow
     public AttackLine? Line { get; init; }
     public bool? Behind { get; init; }
     public bool? Away { get; init; }
+    public bool? ToTheRear { get; init; }
     public ImmutableArray<AttackLine>? Answers { get; init; }
     public ImmutableArray<FightRange>? Ranges { get; init; }
     public Landing? Landing { get; init; }
@@ -104,6 +105,7 @@ public sealed record TechniqueRow
             Levels = Levels ?? below.Levels,
             Line = Line ?? below.Line,
             StrikesAway = Away ?? below.StrikesAway,
+            StrikesToTheRear = ToTheRear ?? below.StrikesToTheRear,
             IsFromBehind = Behind ?? below.IsFromBehind,
             Answers = Answers ?? below.Answers,
             Ranges = Ranges is { } ranges

@@ -100,8 +100,31 @@ public class UnsaidTests
     [InlineData("turn left 180, back elbow", false)]
     [InlineData("pivot, cross", false)]
     [InlineData("spinning hook kick, cross", false)]
+    // to the rear, without a turn: somebody has to be there
+    [InlineData("straight back kick", true)]
+    [InlineData("jab, back elbow", true)]
+    [InlineData("turn left 180, straight back kick", false)]
+    [InlineData("[choke from behind] rear choke release, back elbow", false)]
     public void A_strike_with_the_back_to_the_partner_goes_where_nobody_is(string notation, bool isAway) =>
         Assert.Equal(isAway, Codes(notation).Contains("turned-away"));
+
+    /// <summary>Where it begins is what most strikes of the beginning need, never what hides what goes wrong later.</summary>
+    [Theory]
+    [InlineData("jab, cross, lead hook", FightRange.Middle, false)]
+    [InlineData("front kick, jab, cross", FightRange.Middle, false)]
+    [InlineData("elbow, rear knee", FightRange.Close, false)]
+    [InlineData("rear round kick", FightRange.Long, false)]
+    [InlineData("step in, jab", FightRange.Long, false)]
+    [InlineData("step back, elbow", FightRange.Close, true)]
+    [InlineData("slide back, elbow", FightRange.Close, true)]
+    [InlineData("step back, front kick", FightRange.Long, false)]
+    [InlineData("jab, cross, elbow", FightRange.Middle, true)]
+    public void A_start_that_nobody_said_serves_the_beginning(string notation, FightRange start, bool isTooFar)
+    {
+        var trace = Given.Trace(notation);
+        Assert.Equal(start, trace.From);
+        Assert.Equal(isTooFar, trace.Findings.Any(f => f.Code == "too-far"));
+    }
 
     [Theory]
     [InlineData("jab, lead hook kick", false)]

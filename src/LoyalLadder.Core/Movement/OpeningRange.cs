@@ -1,0 +1,78 @@
+using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Techniques;
+
+namespace LoyalLadder.Core.Movement;
+
+/// <summary>
+/// Where a combination begins when nobody says: at the range that most strikes of its beginning need, before anybody steps. A
+/// start is never chosen to hide what goes wrong later.
+/// </summary>
+internal static class OpeningRange
+{
+    /// <summary>The ranges from which the beginning works best, the farthest first.</summary>
+    public static IEnumerable<FightRange> Of(Combination combination)
+    {
+        var nearest = Nearest(combination);
+        var opening = Opening(combination);
+        if (opening.Count == 0)
+            return Farthest(nearest, _ => true);
+        int Works(FightRange range) => opening.Count(t => t.Ranges.Has(range));
+        var most = All.Max(Works);
+        return Farthest(nearest, range => Works(range) == most);
+    }
+
+    /// <summary>The other ranges that somebody may begin from, the farthest first.</summary>
+    public static IEnumerable<FightRange> Others(Combination combination) =>
+        IsLeavingFirst(combination)
+            ? []
+            : Farthest(Nearest(combination), _ => true).Except(Of(combination));
+
+    private static IEnumerable<FightRange> All =>
+        [FightRange.Long, FightRange.Middle, FightRange.Close, FightRange.Clinch];
+
+    private static IEnumerable<FightRange> Farthest(FightRange nearest, Func<FightRange, bool> which) =>
+        All.Where(r => r >= nearest && which(r));
+
+    /// <summary>The strikes before anything changes the range.</summary>
+    private static List<Technique> Opening(Combination combination)
+    {
+        var strikes = new List<Technique>();
+        foreach (var element in combination.Elements)
+        {
+            if (
+                element.Technique is not { } technique
+                || element.Attack is not null
+                || element.Step is not null
+                || technique.Foot != FootMove.None
+                || technique.Partner != PartnerEffect.None
+            )
+                break;
+            if (technique.IsStrike && technique.Ranges != Ranges.Anywhere)
+                strikes.Add(technique);
+            if (element.FootGoes != Landing.Return)
+                break;
+        }
+        return strikes;
+    }
+
+    /// <summary>
+    /// Nobody begins nearer than the nearest range at which the first strike works; whoever leaves before it begins no nearer than
+    /// the farthest one, so that leaving leaves it too far.
+    /// </summary>
+    private static FightRange Nearest(Combination combination)
+    {
+        var first = combination.Elements.FirstOrDefault(e => e.Technique is { IsStrike: true })?.Technique;
+        if (first is null)
+            return FightRange.Clinch;
+        var works = All.Where(r => first.Ranges.Has(r)).ToList();
+        if (works.Count == 0)
+            return FightRange.Clinch;
+        return IsLeavingFirst(combination) ? works[0] : works[^1];
+    }
+
+    /// <summary>The first thing that is done is a step or slide back, out of reach of what comes behind it.</summary>
+    private static bool IsLeavingFirst(Combination combination) =>
+        combination.Elements.FirstOrDefault() is { Attack: null, Technique: { IsStrike: false } technique }
+        && FootMoves.RangeAfter(FightRange.Middle, technique.Foot, Lead.Left) > FightRange.Middle
+        && FootMoves.RangeAfter(FightRange.Middle, technique.Foot, Lead.Right) > FightRange.Middle;
+}

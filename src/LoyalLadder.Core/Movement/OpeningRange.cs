@@ -14,24 +14,14 @@ internal static class OpeningRange
     {
         var nearest = Nearest(combination);
         var opening = Opening(combination);
-        if (opening.Count == 0)
-            return Farthest(nearest, _ => true);
         int Works(FightRange range) => opening.Count(t => t.Ranges.Has(range));
-        var most = All.Max(Works);
-        return Farthest(nearest, range => Works(range) == most);
+        var open = All.Where(r => r >= nearest).ToList();
+        var most = open.Max(Works);
+        return open.Where(range => Works(range) == most);
     }
-
-    /// <summary>The other ranges that somebody may begin from, the farthest first.</summary>
-    public static IEnumerable<FightRange> Others(Combination combination) =>
-        IsLeavingFirst(combination)
-            ? []
-            : Farthest(Nearest(combination), _ => true).Except(Of(combination));
 
     private static IEnumerable<FightRange> All =>
         [FightRange.Long, FightRange.Middle, FightRange.Close, FightRange.Clinch];
-
-    private static IEnumerable<FightRange> Farthest(FightRange nearest, Func<FightRange, bool> which) =>
-        All.Where(r => r >= nearest && which(r));
 
     /// <summary>The strikes before anything changes the range.</summary>
     private static List<Technique> Opening(Combination combination)
@@ -44,12 +34,11 @@ internal static class OpeningRange
                 || element.Attack is not null
                 || element.Step is not null
                 || technique.Foot != FootMove.None
-                || technique.Partner != PartnerEffect.None
             )
                 break;
             if (technique.IsStrike && technique.Ranges != Ranges.Anywhere)
                 strikes.Add(technique);
-            if (element.FootGoes != Landing.Return)
+            if (element.FootGoes != Landing.Return || technique.Partner != PartnerEffect.None)
                 break;
         }
         return strikes;

@@ -61,30 +61,25 @@ public sealed class Tracer(Catalogue catalogue, NamingSchool naming = NamingScho
             return new TraceRun(_words, combination, ask, told).Run();
         if (ask.Setting == TraceSetting.Solo)
             return new TraceRun(_words, combination, ask, FightRange.Long).Run();
-        var best = Least(combination, ask, OpeningRange.Of(combination));
-        if (best.Weight == 0)
-            return best.Trace!;
-        // what cannot be right from where it begins is shown as it goes least wrong from anywhere else
-        var other = Least(combination, ask, OpeningRange.Others(combination));
-        return (other.Weight < best.Weight ? other : best).Trace!;
+        return Least(combination, ask, OpeningRange.Of(combination));
     }
 
     /// <summary>The trace with least wrong among some starts, the farthest first; the farther of equals.</summary>
-    private (Trace? Trace, int Weight) Least(Combination combination, TraceAsk ask, IEnumerable<FightRange> starts)
+    private Trace Least(Combination combination, TraceAsk ask, IEnumerable<FightRange> starts)
     {
-        var best = ((Trace?)null, int.MaxValue);
+        var (best, least) = ((Trace?)null, int.MaxValue);
         foreach (var start in starts)
         {
             var trace = new TraceRun(_words, combination, ask, start).Run();
             var weight = 0;
             foreach (var finding in trace.Findings)
                 weight += finding.IsAboutRange ? Weight(finding.Severity) : 0;
-            if (weight < best.Item2)
-                best = (trace, weight);
+            if (weight < least)
+                (best, least) = (trace, weight);
             if (weight == 0)
                 break;
         }
-        return best;
+        return best!;
     }
 
     private static int Weight(Severity severity) =>

@@ -3,14 +3,12 @@ using LoyalLadder.Core.Techniques;
 namespace LoyalLadder.Core.Rounds;
 
 /// <summary>
-/// The strikes of one session: the basic hands, what is in focus, and a handful of others. A holder who calls everything that
-/// exists trains nothing.
+/// The strikes of one session: what pad rounds are made of, what is in focus, and a few others. A holder who calls everything
+/// that exists trains nothing.
 /// </summary>
 internal sealed class Repertoire(Catalogue catalogue, RoundAsk ask)
 {
     private const int MostOfAFocus = 4;
-
-    private static readonly HashSet<string> BasicHands = ["jab", "cross", "hook", "uppercut"];
 
     private readonly Dictionary<string, int> _depths = [];
 
@@ -18,13 +16,14 @@ internal sealed class Repertoire(Catalogue catalogue, RoundAsk ask)
     public List<Technique> Chosen(Dice dice)
     {
         var callable = catalogue.All.Where(t => CallShapes.IsCallable(t, ask) && t.Ranges != Ranges.Clinch).ToList();
-        var chosen = callable.Where(t => BasicHands.Contains(t.Id)).ToHashSet();
+        var chosen = callable.Where(t => t.IsMainstay).ToHashSet();
         foreach (var focus in ask.Focus)
             Add(callable.FindAll(t => focus.Techniques.Contains(t.Id)), MostOfAFocus);
-        Add(callable.FindAll(t => t.Family == TechniqueFamily.Kick), 5);
-        Add(callable.FindAll(t => t.Family == TechniqueFamily.Knee), 2);
-        Add(callable.FindAll(t => t.Family == TechniqueFamily.Elbow), 2);
-        Add(callable.FindAll(t => t.Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand), 2);
+        var others = callable.FindAll(t => !t.IsMainstay);
+        Add(others.FindAll(t => t.Family == TechniqueFamily.Kick), 2);
+        Add(others.FindAll(t => t.Family == TechniqueFamily.Knee), 1);
+        Add(others.FindAll(t => t.Family == TechniqueFamily.Elbow), 1);
+        Add(others.FindAll(t => t.Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand), 1);
         return callable.FindAll(chosen.Contains);
 
         void Add(List<Technique> some, int most) =>

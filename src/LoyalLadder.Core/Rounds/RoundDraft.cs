@@ -123,12 +123,19 @@ internal sealed class RoundDraft(RoundAsk ask, CallBook book, BurstBook bursts, 
         weight *= Math.Exp(-0.8 * Math.Abs((double)call.Need - Wanted));
         if (aim is { } difficulty)
             weight *= Math.Exp(-0.7 * Math.Abs(call.Difficulty - difficulty));
+        if (round.Body.Count < Opening)
+            weight *= Math.Exp(-0.9 * call.Difficulty) * (IsSimple(call) ? 1 : 0.02);
         if (call.IsMove)
             weight *= round.Last is { IsMove: true } ? 0.05 : MoveWeight(round, after);
         // what leads to where the debt can be paid is worth as much as paying it
         var reach = _owed[(int)after.Range] - _owed[(int)round.Here.Range];
         return weight * Math.Exp(reach);
     }
+
+    /// <summary>A round begins with so many simple calls: strikes, and nothing that is fed.</summary>
+    private const int Opening = 3;
+
+    private static bool IsSimple(Call call) => call is { IsFed: false, Strikes: 1 or 2 };
 
     /// <summary>Moves between the ranges are salt; out of the clinch they are wanted after a while.</summary>
     private static double MoveWeight(RoundPlan round, Spot after)
@@ -192,6 +199,8 @@ internal sealed class RoundDraft(RoundAsk ask, CallBook book, BurstBook bursts, 
     private bool Fits(Call call, RoundPlan round, int at)
     {
         var old = round.Body[at];
+        if (at < Opening && IsSimple(old) && !IsSimple(call))
+            return false;
         if (call.Number == old.Number || call.From(round.Spots[at]) != round.Spots[at + 1])
             return false;
         if (round.Need - old.Need + call.Need > _timing.BodySeconds || !HasRoomFor(call, round, at))

@@ -16,20 +16,20 @@ internal static class UsualShares
         new("kicks and knees", RoundKit.Shield, 0.80m, t => t.IsKick),
     ];
 
-    /// <summary>The shares for the kit in hand, of what may be called; none where nothing of a kind may.</summary>
-    public static IReadOnlyList<RoundFocus> Of(Catalogue catalogue, RoundAsk ask) =>
+    /// <summary>
+    /// The shares for the kit in hand, of what may be called; none where nothing of a kind may, and none where nothing else may:
+    /// with mitts alone all is hands, and a share of them would only call for fewer.
+    /// </summary>
+    public static IReadOnlyList<RoundFocus> Of(Catalogue catalogue, RoundAsk ask)
+    {
+        var callable = catalogue.All.Where(t => CallShapes.IsCallable(t, ask) && t.Ranges != Ranges.Clinch).ToList();
+        return
         [
             .. All.Where(s => s.Kit == Main(ask.Kit))
-                .Select(s => new RoundFocus(
-                    s.Words,
-                    catalogue
-                        .All.Where(t => s.Is(t) && CallShapes.IsCallable(t, ask) && t.Ranges != Ranges.Clinch)
-                        .Select(t => t.Id)
-                        .ToHashSet(),
-                    s.Of
-                ))
-                .Where(f => f.Techniques.Count > 0),
+                .Select(s => new RoundFocus(s.Words, callable.Where(s.Is).Select(t => t.Id).ToHashSet(), s.Of))
+                .Where(f => f.Techniques.Count > 0 && f.Techniques.Count < callable.Count),
         ];
+    }
 
     /// <summary>The kit that decides where several are worn.</summary>
     private static RoundKit Main(RoundKit kit) =>
@@ -40,8 +40,9 @@ internal static class UsualShares
 
     private static bool IsHand(Technique t) => t.Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand;
 
+    /// <summary>Those that holders call by the dozen, and no hooking or crescent kicks.</summary>
     private static bool IsRound(Technique t) =>
-        t is { Family: TechniqueFamily.Kick, Line: AttackLine.Round or AttackLine.Low };
+        t is { Family: TechniqueFamily.Kick, IsMainstay: true, Line: AttackLine.Round or AttackLine.Low };
 
     private static bool IsPush(Technique t) => t is { Family: TechniqueFamily.Kick, Line: AttackLine.Front };
 }

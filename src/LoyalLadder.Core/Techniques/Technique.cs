@@ -41,6 +41,9 @@ public sealed record Technique
     /// <summary>It strikes sideways or behind: the chest need not look at the partner.</summary>
     public bool StrikesAway { get; init; }
 
+    /// <summary>Pad rounds are made of it: it is called often, whatever else is.</summary>
+    public bool IsMainstay { get; init; }
+
     /// <summary>It goes to the rear without a turn: it meets nobody who stands in front.</summary>
     public bool StrikesToTheRear { get; init; }
 

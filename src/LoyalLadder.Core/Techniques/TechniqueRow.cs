@@ -30,6 +30,7 @@ public sealed record TechniqueRow
     public bool? Behind { get; init; }
     public bool? Away { get; init; }
     public bool? ToTheRear { get; init; }
+    public bool? Mainstay { get; init; }
     public ImmutableArray<AttackLine>? Answers { get; init; }
     public ImmutableArray<FightRange>? Ranges { get; init; }
     public Landing? Landing { get; init; }
@@ -106,6 +107,7 @@ public sealed record TechniqueRow
             Line = Line ?? below.Line,
             StrikesAway = Away ?? below.StrikesAway,
             StrikesToTheRear = ToTheRear ?? below.StrikesToTheRear,
+            IsMainstay = Mainstay ?? below.IsMainstay,
             IsFromBehind = Behind ?? below.IsFromBehind,
             Answers = Answers ?? below.Answers,
             Ranges = Ranges is { } ranges

@@ -25,6 +25,48 @@ public class RoundTests
         RoundKit.Mitts | RoundKit.ThighPads,
     ];
 
+    /// <summary>Kick pads: two fifths hands, a third round and low kicks, a tenth pushes; the rest knees, elbows and others.</summary>
+    [Theory]
+    [InlineData(AgeBand.Kids, RoundKit.KickPads)]
+    [InlineData(AgeBand.Teens, RoundKit.KickPads)]
+    [InlineData(AgeBand.Adults, RoundKit.KickPads)]
+    [InlineData(AgeBand.Adults, RoundKit.Mitts)]
+    [InlineData(AgeBand.Kids, RoundKit.Shield)]
+    public void Rounds_that_nobody_asks_more_of_are_what_a_holder_calls(AgeBand band, RoundKit kit)
+    {
+        var calls = Enumerable
+            .Range(1, 20)
+            .Select(seed => new RoundAsk
+            {
+                Band = band,
+                Kit = kit,
+                Seed = seed,
+            })
+            .SelectMany(ask => Maker.Make(ask, NamingSchool.Generic).Rounds!.Rounds)
+            .Select(r => r.Calls.Select(c => Strikes(c.Notation)).ToList())
+            .ToList();
+        var strikes = calls.SelectMany(r => r).SelectMany(c => c).ToList();
+        double Share(Func<Technique, bool> which) => strikes.Count(which) / (double)strikes.Count;
+
+        if (kit == RoundKit.KickPads)
+        {
+            Assert.InRange(Share(t => t.Family is TechniqueFamily.Punch or TechniqueFamily.OpenHand), 0.35, 0.45);
+            Assert.InRange(Share(t => t.Id is "round-kick" or "low-kick"), 0.28, 0.40);
+            Assert.InRange(Share(t => t is { Family: TechniqueFamily.Kick, Line: AttackLine.Front }), 0.08, 0.12);
+        }
+        if (kit == RoundKit.Mitts)
+            Assert.InRange(Share(t => t.Id is "jab" or "cross" or "hook" or "uppercut"), 0.75, 1);
+        if (kit == RoundKit.Shield)
+            Assert.InRange(Share(t => t.IsKick), 0.75, 0.88);
+        // most calls strike; the first ones are one strike or two
+        Assert.InRange(calls.SelectMany(r => r).Count(c => c.Count == 0) / (double)calls.Sum(r => r.Count), 0, 0.12);
+        var first = calls.SelectMany(r => r.Take(3)).ToList();
+        Assert.InRange(first.Count(c => c.Count is 1 or 2) / (double)first.Count, 0.9, 1);
+    }
+
+    private static List<Technique> Strikes(string notation) =>
+        [.. Given.Combination(notation).Elements.Select(e => e.Technique!).Where(t => t.IsStrike)];
+
     private static HashSet<string> Of(TechniqueFamily family) =>
         [.. Given.Catalogue.All.Where(t => t.Family == family).Select(t => t.Id)];
 

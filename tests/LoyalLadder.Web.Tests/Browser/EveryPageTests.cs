@@ -141,6 +141,9 @@ public sealed class EveryPageTests
                 ($"{sheet}/print?cards=true", 2),
                 ($"{rank}/paper", 1),
                 (register, 1),
+                ("/rounds/paper?rounds=3&work=2:00&seed=1", 1),
+                ("/rounds/paper?rounds=3&work=3:00&seed=2", 1),
+                ("/rounds/paper?rounds=4&work=2:00&seed=3", 2),
             }
         )
         {

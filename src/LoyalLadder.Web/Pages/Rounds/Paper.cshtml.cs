@@ -13,6 +13,36 @@ public sealed class PaperModel(OwnSchool own, TimeProvider time, RoundsBook book
 
     public CalledRounds Made { get; private set; } = null!;
 
+    /// <summary>Rounds on a page, beside one another.</summary>
+    private const int OnAPage = 3;
+
+    /// <summary>Calls in a round from which on a page is printed closer.</summary>
+    private const int Dense = 28;
+
+    /// <summary>A page: its rounds, each call with whether it is the first of its kind on the page.</summary>
+    public sealed record RoundsPage(IReadOnlyList<PrintedRound> Rounds)
+    {
+        /// <summary>Too many calls for the usual size of the words.</summary>
+        public bool IsDense => Rounds.Max(r => r.Calls.Count) > Dense;
+    }
+
+    public sealed record PrintedRound(int Number, IReadOnlyList<(CalledMove Call, bool IsFirst)> Calls);
+
+    public IEnumerable<RoundsPage> Pages =>
+        Made
+            .Rounds.Select((round, i) => (round, Number: i + 1))
+            .Chunk(OnAPage)
+            .Select(chunk =>
+            {
+                var said = new HashSet<(string, string)>();
+                return new RoundsPage([
+                    .. chunk.Select(r => new PrintedRound(
+                        r.Number,
+                        [.. r.round.Calls.Select(c => (c, c.Holder.Length > 0 && said.Add((c.Words, c.Holder))))]
+                    )),
+                ]);
+            });
+
     /// <param name="kept">Kept rounds: printed with the calls that they were kept with.</param>
     public async Task<IActionResult> OnGetAsync(Guid? kept)
     {

@@ -26,7 +26,9 @@ public sealed class DosesModel(OwnSchool own, TimeProvider time, SheetDesk desk,
     public async Task<IActionResult> OnPostTeachAsync(Guid line, TeachingKind kind) =>
         await Answer(await edits.Teach(Id, line, kind, Cancel), line: line);
 
-    /// <summary>Says once for the school what 'on my count' means; where it is a call, the counted lines of this sheet become called.</summary>
+    /// <summary>
+    /// Says once for the school what 'on my count' means; where it is a call, the counted lines of this sheet become called.
+    /// </summary>
     [For(Role.Instructor)]
     public async Task<IActionResult> OnPostMyCountAsync(bool calls)
     {

@@ -60,7 +60,16 @@ public sealed class SheetView
 
     /// <summary>'Likely to end 18:48.'</summary>
     public string EndWords =>
-        $"{(Worked.Likely is null ? Say("Ends") : Say("Likely to end"))} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.";
+        $"{(Worked.Likely is null ? Say("Ends") : Say("Likely to end"))} {Shown.Hour(Sheet.Clock.TimeAt(Headline.EndsAt))}.{BySource}";
+
+    /// <summary>Which was used, where what was logged and the starting values are two minutes apart or more.</summary>
+    private string BySource =>
+        Worked.Likely is not null && Math.Abs(Headline.EndsAt - Sheet.Clock.TotalSeconds) >= 120
+            ? " "
+                + Say(
+                    $"By the school’s log; the starting values say {Shown.Hour(Sheet.Clock.TimeAt(Sheet.Clock.TotalSeconds))}."
+                )
+            : "";
 
     /// <summary>The lesson's ladder.</summary>
     public LadderPicture Picture =>

@@ -10,7 +10,8 @@ function fitTo(tools, row) {
       'formaction',
       `${button.getAttribute('formaction')}&line=${row.dataset.line}&version=${row.dataset.version}`,
     );
-  for (const link of tools.querySelectorAll('a')) link.setAttribute('href', link.getAttribute('href') + row.dataset.line);
+  for (const link of tools.querySelectorAll('a'))
+    link.setAttribute('href', link.getAttribute('href') + row.dataset.line);
   // they are one stop of the Tab key: the arrows go along them
   for (const tool of tools.querySelectorAll('.tool, input')) tool.setAttribute('tabindex', '-1');
 }

@@ -65,7 +65,7 @@ public static class CareNotes
             [CareBar.Jumps, CareBar.Running, CareBar.Turning]
         ),
         (StemSet.Of("hip, groin, hamstring, thigh"), [CareBar.Stretching, CareBar.Kicks]),
-        (StemSet.Of("back, spin, disc"), [CareBar.Falls, CareBar.Throws, CareBar.Ground, CareBar.Jumps]),
+        (StemSet.Of("back, spine, disc"), [CareBar.Falls, CareBar.Throws, CareBar.Ground, CareBar.Jumps]),
         (StemSet.Of("neck"), [CareBar.Falls, CareBar.Throws, CareBar.Ground, CareBar.Holds]),
         (
             StemSet.Of("head, concuss*, dizz*, faint*"),

@@ -56,22 +56,36 @@ internal sealed class ClauseWords
             .Where(words => words.Count > 0)
             .Select(words => new ClauseWords(words));
 
-    /// <summary>The beginning of a word that its forms share: 'bridge', 'bridging' and 'bridged' are one.</summary>
+    /// <summary>
+    /// The beginning of a word that its forms share: 'bridge', 'bridging' and 'bridged' are one. A short word keeps its silent e, and
+    /// gets it back: 'choking' is 'choke', 'spinning' is 'spin', and neither has to do with 'spine'.
+    /// </summary>
     public static string Stem(string word)
     {
+        if (word is { Length: > 4 } && word.EndsWith('e'))
+            return IsShort(word.AsSpan(0, word.Length - 1)) ? word : word[..^1];
         var stem = word switch
         {
             { Length: > 5 } when word.EndsWith("ing", StringComparison.Ordinal) => word[..^3],
             { Length: > 5 } when word.EndsWith("ed", StringComparison.Ordinal) => word[..^2],
-            { Length: > 4 } when word.EndsWith('e') => word[..^1],
             _ => word,
         };
+        if (stem.Length < word.Length && IsShort(stem))
+            return $"{stem}e";
         if (!stem.AsSpan().ContainsAny(Vowels))
             return word;
         var isDoubled =
             stem.Length > 3 && stem.Length < word.Length - 1 && stem[^1] == stem[^2] && stem[^1] is not ('l' or 's');
         return isDoubled ? stem[..^1] : stem;
     }
+
+    /// <summary>One vowel and one consonant behind it: what is written so in the middle of a form had a silent e at its end.</summary>
+    private static bool IsShort(ReadOnlySpan<char> stem) =>
+        stem.Length > 2
+        && stem.Count('a') + stem.Count('e') + stem.Count('i') + stem.Count('o') + stem.Count('u') == 1
+        && Vowels.Contains(stem[^2])
+        && stem[^1] is not ('w' or 'x' or 'y')
+        && !Vowels.Contains(stem[^1]);
 
     /// <summary>Whether a word begins a denial.</summary>
     public static bool Denies(string word) => Denying.Contains(word);

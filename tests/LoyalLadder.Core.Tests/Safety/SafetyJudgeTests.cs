@@ -28,6 +28,10 @@ public class SafetyJudgeTests
     [InlineData("## Basics\nhammer fist to the neck 5/side", 18, null)]
     [InlineData("## Fitness\nelbow to the knee crunch x20", 7, null)]
     [InlineData("## Basics\nfront kick, chin down, hips low 5/side", 7, null)]
+    // words that only look alike: who spins strikes no spine
+    [InlineData("## Kicks\nspin kicks 5/side", 7, null)]
+    [InlineData("## Partner drills\nkick to the spine pairs 5/side", 18, "NotAllowed")]
+    [InlineData("## Ground\nchoking from behind pairs x3", 7, "NotAllowed")]
     // the same strike nearer to a body
     [InlineData("## Pads\ncross to the head pairs 5/side", 7, null)]
     [InlineData("## Partner drills\ncross to the head pairs 5/side", 7, "NotAllowed")]

@@ -14,7 +14,7 @@ internal static class OpeningRange
     {
         var nearest = Nearest(combination);
         var opening = Opening(combination);
-        int Works(FightRange range) => opening.Count(t => t.Ranges.Has(range));
+        int Works(FightRange range) => opening.Count(ranges => ranges.Has(range));
         var open = All.Where(r => r >= nearest).ToList();
         var most = open.Max(Works);
         return open.Where(range => Works(range) == most);
@@ -23,10 +23,10 @@ internal static class OpeningRange
     private static IEnumerable<FightRange> All =>
         [FightRange.Long, FightRange.Middle, FightRange.Close, FightRange.Clinch];
 
-    /// <summary>The strikes before anything changes the range.</summary>
-    private static List<Technique> Opening(Combination combination)
+    /// <summary>Where the strikes work that come before anything changes the range.</summary>
+    private static List<Ranges> Opening(Combination combination)
     {
-        var strikes = new List<Technique>();
+        var strikes = new List<Ranges>();
         foreach (var element in combination.Elements)
         {
             if (
@@ -37,7 +37,7 @@ internal static class OpeningRange
             )
                 break;
             if (technique.IsStrike && technique.Ranges != Ranges.Anywhere)
-                strikes.Add(technique);
+                strikes.Add(Distance.WorksAt(technique, element.Side, technique.IsLoaded));
             if (element.FootGoes != Landing.Return || technique.Partner != PartnerEffect.None)
                 break;
         }

@@ -90,7 +90,7 @@ public abstract class RoomPage(OwnSchool own, TimeProvider time) : PageModel
     )
     {
         Day = await Today();
-        await next();
+        await base.OnPageHandlerExecutionAsync(context, next);
     }
 
     /// <summary>Says on the next page what has happened.</summary>

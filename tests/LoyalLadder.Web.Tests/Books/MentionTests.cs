@@ -40,6 +40,8 @@ public sealed class MentionTests(Loft loft) : IClassFixture<Loft>
         // what heads write about the school
         "School.Policy",
         "School.Numbers",
+        // figures
+        "School.Paces",
         // names of fields
         "AuditEntry.Fields",
     ];

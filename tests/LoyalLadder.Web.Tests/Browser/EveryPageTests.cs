@@ -150,7 +150,12 @@ public sealed class EveryPageTests
             ines.Go(page);
             var (pages, size) = ines.Printed();
             Assert.InRange(pages, 1, most);
-            Assert.Matches(@"^0 0 59[45][.0-9]* 84[12][.0-9]*$", size);
+            Assert.Matches(
+                page.StartsWith("/rounds", StringComparison.Ordinal)
+                    ? @"^0 0 84[12][.0-9]* 59[45][.0-9]*$"
+                    : @"^0 0 59[45][.0-9]* 84[12][.0-9]*$",
+                size
+            );
             // in print nothing is smaller than is read at arm's length, and no card is cut
             Assert.Equal(
                 "",

@@ -13,6 +13,7 @@ public sealed partial class FormVersionTests
     private static readonly Dictionary<string, string> Proposals = new()
     {
         ["/me?handler=Language"] = "a choice of this device",
+        ["/school/pace?handler=Tap"] = "ten taps, which take the place of earlier ones",
         ["/school/users?handler=Invite"] = "makes an invitation",
     };
 

@@ -76,13 +76,6 @@ public sealed class TappedPaceTests
     [Fact]
     public async Task What_a_count_means_is_asked_once_where_something_is_counted()
     {
-        await using var server = await LadderServer.Start();
-        using var head = await Visitor.SignedIn(server);
-        await head.Submit("/school", "Form.Name", ("Form.MyCountIsACall", "false"));
-        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
-        var answered = await Sheets.Begin(marlow, "front kick x10 on my count");
-        Assert.DoesNotContain("wait for your call", await Words(marlow, answered), StringComparison.Ordinal);
-
         await using var fresh = await LadderServer.Start();
         using var ines = await Visitor.SignedIn(fresh, DemoSchool.Instructor);
         var quiet = await Sheets.Begin(ines, "jab x10");

@@ -19,7 +19,7 @@ public sealed class PaperModel(OwnSchool own, TimeProvider time, RoundsBook book
     /// <summary>Calls in a round from which on a page is printed closer.</summary>
     private const int Dense = 28;
 
-    /// <summary>A page: its rounds, each call with whether it is the first of its kind on the page.</summary>
+    /// <summary>A page: its rounds, each call with whether something in it is held for the first time.</summary>
     public sealed record RoundsPage(IReadOnlyList<PrintedRound> Rounds)
     {
         /// <summary>Too many calls for the usual size of the words.</summary>
@@ -34,11 +34,16 @@ public sealed class PaperModel(OwnSchool own, TimeProvider time, RoundsBook book
             .Chunk(OnAPage)
             .Select(chunk =>
             {
-                var said = new HashSet<(string, string)>();
+                var said = new HashSet<string>();
                 return new RoundsPage([
                     .. chunk.Select(r => new PrintedRound(
                         r.Number,
-                        [.. r.round.Calls.Select(c => (c, c.Holder.Length > 0 && said.Add((c.Words, c.Holder))))]
+                        // said again only where something in it is held for the first time on the page
+                        [
+                            .. r.round.Calls.Select(c =>
+                                (c, c.Holder.Split("; ").Aggregate(false, (isNew, hold) => said.Add(hold) || isNew))
+                            ),
+                        ]
                     )),
                 ]);
             });

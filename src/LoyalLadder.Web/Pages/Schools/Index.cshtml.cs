@@ -96,8 +96,14 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolBook scho
             school.Customs =
                 (UchiInward ? NameCustoms.UchiInward : NameCustoms.None)
                 | (BaroOverFrontFoot ? NameCustoms.BaroOverFrontFoot : NameCustoms.None)
-                | (MyCountIsACall ? NameCustoms.MyCountIsACall : NameCustoms.MyCountIsCounted);
+                | MyCount(school.Customs);
         }
+
+        /// <summary>Whoever takes the tick away has said that it is counted through; who never set it has said nothing.</summary>
+        private NameCustoms MyCount(NameCustoms before) =>
+            MyCountIsACall ? NameCustoms.MyCountIsACall
+            : before.HasFlag(NameCustoms.MyCountIsACall) ? NameCustoms.MyCountIsCounted
+            : before & NameCustoms.MyCountIsCounted;
     }
 
     [BindProperty]

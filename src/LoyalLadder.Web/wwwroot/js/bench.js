@@ -25,6 +25,7 @@ function show(beat) {
   live().dataset.beat = String(up);
   for (const frame of frames) frame.classList.toggle('is-on', Number(frame.dataset.beat) === up);
   for (const mark of all('.beat-strip .beat')) mark.classList.toggle('is-on', Number(mark.dataset.beat) === up);
+  for (const body of all('.bodies .body')) body.classList.toggle('is-on', Number(body.dataset.beat) === up);
   const { count } = frames[up - 1].dataset;
   for (const line of all('.holder li')) line.classList.toggle('is-on', line.dataset.count === count);
   live().querySelector('[data-count-shown]').textContent = count;

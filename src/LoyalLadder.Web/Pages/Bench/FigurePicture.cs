@@ -24,10 +24,10 @@ public static class FigurePicture
     private const double Cm = 100;
 
     /// <summary>The height of a picture, from below the floor to above the head, for a stature.</summary>
-    public static (double Top, double Height) Frame(Body body) => (-1.22 * body.Stature * Cm, 1.3 * body.Stature * Cm);
+    public static (double Top, double Height) Frame(Body body) => (-1.04 * body.Stature * Cm, 1.1 * body.Stature * Cm);
 
     /// <summary>Half the width of a picture.</summary>
-    public static double Half(Body body) => 0.72 * body.Stature * Cm;
+    public static double Half(Body body) => 0.6 * body.Stature * Cm;
 
     private readonly record struct Part(double Depth, string Markup);
 

@@ -60,56 +60,75 @@ public static class Choreography
 
     public static FigureTrack Of(Trace trace, Pace pace = Pace.Steady)
     {
-        var body = Body.Of(trace.Band);
-        var (stances, keys) = (new Stances(body), new KeyPoses(body));
+        var track = new TrackBuilder(Body.Of(trace.Band), trace.Start);
         var plan = FloorPlan.Of(trace);
-        var frames = ImmutableArray.CreateBuilder<Skeleton>();
-        var beats = ImmutableArray.CreateBuilder<FigureBeat>();
-        var stills = ImmutableArray.CreateBuilder<FigureStill>();
-        var missing = new List<Technique>();
-        var (before, pose) = (trace.Start, stances.Guard(trace.Start, 0));
-        frames.Add(Skeleton.Of(body, pose));
+        var before = trace.Start;
         foreach (var (step, i) in trace.Steps.Select((s, i) => (s, i)))
         {
-            missing.AddRange(NotShown(step));
-            var last = stances.Guard(step.Footing, pose.Hips);
             var seconds = (double)BeatClock.Seconds(trace.Combination, step.Count, pace);
-            var length = Math.Max(FewestFrames, (int)Math.Ceiling(seconds * FramesPerSecond));
-            var from = frames.Count;
-            var way = new List<(double At, Pose Pose)> { (0, pose) };
-            var deed = DeedOf(step, before, plan.Beats[i].Partner, body) is { } aimed
-                ? keys.Met(aimed, stances.Guard(aimed.At, pose.Hips))
-                : (Deed?)null;
-            int? strike = null;
-            if (deed is { } done)
+            track.Add(step, before, plan.Beats[i].Partner, (int)Math.Ceiling(seconds * FramesPerSecond));
+            before = step.Footing;
+        }
+        return track.Track([.. trace.Steps.SelectMany(NotShown).DistinctBy(t => t.Id)]);
+    }
+
+    /// <summary>Frames, beats and stills as they come, beat by beat.</summary>
+    private sealed class TrackBuilder
+    {
+        private readonly Body _body;
+        private readonly Stances _stances;
+        private readonly KeyPoses _keys;
+        private readonly ImmutableArray<Skeleton>.Builder _frames = ImmutableArray.CreateBuilder<Skeleton>();
+        private readonly ImmutableArray<FigureBeat>.Builder _beats = ImmutableArray.CreateBuilder<FigureBeat>();
+        private readonly ImmutableArray<FigureStill>.Builder _stills = ImmutableArray.CreateBuilder<FigureStill>();
+        private Pose _pose;
+
+        public TrackBuilder(Body body, Footing start)
+        {
+            (_body, _stances, _keys) = (body, new Stances(body), new KeyPoses(body));
+            _pose = _stances.Guard(start, 0);
+            _frames.Add(Skeleton.Of(body, _pose));
+        }
+
+        public FigureTrack Track(ImmutableArray<Technique> notShown) =>
+            new(_body, _frames.ToImmutable(), _beats.ToImmutable(), _stills.ToImmutable(), notShown);
+
+        public void Add(TraceStep step, Footing before, Place partner, int length)
+        {
+            var last = _stances.Guard(step.Footing, _pose.Hips);
+            var way = new List<(double At, Pose Pose)> { (0, _pose) };
+            Deed? deed = null;
+            if (DeedOf(step, before, partner, _body) is { } aimed)
             {
-                var guard = stances.Guard(done.At, pose.Hips);
-                way.AddRange(done.Template.Keys.Select(key => (key.At, keys.Of(key, done, guard))));
+                var guard = _stances.Guard(aimed.At, _pose.Hips);
+                var done = _keys.Met(aimed, guard);
+                foreach (var key in done.Template.Keys)
+                    way.Add((key.At, _keys.Of(key, done, guard)));
+                deed = done;
             }
             way.Add((1, last));
-            length = Followable(way, length, body);
-            if (deed is { } shown)
-                foreach (var key in shown.Template.Keys)
-                {
-                    var frame = from + (int)Math.Round(key.At * length) - 1;
-                    stills.Add(new FigureStill(frame, step.Count, key.Aim ? shown.Strikes : null, key.Says));
-                    if (key.Aim)
-                        strike = frame;
-                }
+            length = Followable(way, Math.Max(FewestFrames, length), _body);
+            var from = _frames.Count;
+            var strike = deed is { } shown ? Stills(shown, step.Count, from, length) : null;
             for (var f = 1; f <= length; f++)
-                frames.Add(Skeleton.Of(body, At(way, (double)f / length, body)));
-            beats.Add(
-                new FigureBeat(step.Count, step.Beat, from, strike, frames.Count - 1, deed?.Strikes, deed?.Target)
-            );
-            (before, pose) = (step.Footing, last);
+                _frames.Add(Skeleton.Of(_body, At(way, (double)f / length, _body)));
+            _beats.Add(new(step.Count, step.Beat, from, strike, _frames.Count - 1, deed?.Strikes, deed?.Target));
+            _pose = last;
         }
-        return new FigureTrack(
-            body,
-            frames.ToImmutable(),
-            beats.ToImmutable(),
-            stills.ToImmutable(),
-            [.. missing.DistinctBy(t => t.Id)]
-        );
+
+        /// <summary>A still of each key pose; the frame at which the target is met.</summary>
+        private int? Stills(Deed deed, int count, int from, int length)
+        {
+            int? strike = null;
+            foreach (var key in deed.Template.Keys)
+            {
+                var frame = from + (int)Math.Round(key.At * length) - 1;
+                _stills.Add(new FigureStill(frame, count, key.Aim ? deed.Strikes : null, key.Says));
+                if (key.Aim)
+                    strike = frame;
+            }
+            return strike;
+        }
     }
 
     /// <summary>So many frames that no joint goes further between two of them than an eye follows.</summary>

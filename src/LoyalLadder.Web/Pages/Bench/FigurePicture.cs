@@ -29,104 +29,94 @@ public static class FigurePicture
     /// <summary>Half the width of a picture.</summary>
     public static double Half(Body body) => 0.6 * body.Stature * Cm;
 
-    private readonly record struct Part(double Depth, string Markup);
-
-    /// <summary>The drawing without its svg element; the middle of the hips of the first pose stands at 0.</summary>
+    /// <summary>The drawing without its svg element, the floor at 0.</summary>
     public static HtmlString Of(Body body, Skeleton figure, FigureView view, Joint? strikes)
     {
-        var s = body.Stature * Cm;
-        var parts = new List<Part>
-        {
-            Limb(
-                Joint.LeftHip,
-                Joint.LeftKnee,
-                Joint.LeftAnkle,
-                Joint.LeftToe,
-                0.05,
-                IsLeft(Joint.LeftToe, Joint.LeftAnkle)
-            ),
-            Limb(
-                Joint.RightHip,
-                Joint.RightKnee,
-                Joint.RightAnkle,
-                Joint.RightToe,
-                0.05,
-                IsLeft(Joint.RightToe, Joint.RightAnkle)
-            ),
-            Limb(
-                Joint.LeftShoulder,
-                Joint.LeftElbow,
-                Joint.LeftWrist,
-                Joint.LeftHand,
-                0.034,
-                strikes == Joint.LeftHand
-            ),
-            Limb(
-                Joint.RightShoulder,
-                Joint.RightElbow,
-                Joint.RightWrist,
-                Joint.RightHand,
-                0.034,
-                strikes == Joint.RightHand
-            ),
-            Fist(Joint.LeftHand, strikes == Joint.LeftHand),
-            Fist(Joint.RightHand, strikes == Joint.RightHand),
-            Trunk(),
-            Head(),
-        };
+        var pen = new Pen(body, figure, view, strikes);
+        Part[] parts =
+        [
+            pen.Limb([Joint.LeftHip, Joint.LeftKnee, Joint.LeftAnkle, Joint.LeftToe], LegWidth),
+            pen.Limb([Joint.RightHip, Joint.RightKnee, Joint.RightAnkle, Joint.RightToe], LegWidth),
+            pen.Limb([Joint.LeftShoulder, Joint.LeftElbow, Joint.LeftWrist, Joint.LeftHand], ArmWidth),
+            pen.Limb([Joint.RightShoulder, Joint.RightElbow, Joint.RightWrist, Joint.RightHand], ArmWidth),
+            pen.Fist(Joint.LeftHand),
+            pen.Fist(Joint.RightHand),
+            pen.Trunk(),
+            pen.Head(),
+        ];
         return new HtmlString(string.Concat(parts.OrderBy(p => p.Depth).Select(p => p.Markup)));
+    }
 
-        bool IsLeft(Joint toe, Joint ankle) => strikes == toe || strikes == ankle;
+    /// <summary>Shares of the stature.</summary>
+    private const double LegWidth = 0.05,
+        ArmWidth = 0.034;
 
-        (double X, double Y, double Depth) On(Joint joint)
+    private readonly record struct Part(double Depth, string Markup);
+
+    /// <summary>Draws the parts of one body from one side.</summary>
+    private readonly struct Pen(Body body, Skeleton figure, FigureView view, Joint? strikes)
+    {
+        private readonly double _s = body.Stature * Cm;
+
+        private (double X, double Y, double Depth) On(Joint joint)
         {
             var p = figure[joint];
             return view == FigureView.Side ? (p.X * Cm, -p.Z * Cm, -p.Y) : (p.Y * Cm, -p.Z * Cm, p.X);
         }
 
-        Part Limb(Joint a, Joint b, Joint c, Joint d, double width, bool isStriking)
+        private string Striking(params ReadOnlySpan<Joint> joints) =>
+            strikes is { } striking && joints.Contains(striking) ? " is-striking" : "";
+
+        private string Path(ReadOnlySpan<Joint> joints)
         {
             var path = new StringBuilder();
-            foreach (var (joint, i) in new[] { a, b, c, d }.Distinct().Select((j, i) => (j, i)))
-                path.Append(i == 0 ? 'M' : 'L').Append(N(On(joint).X)).Append(' ').Append(N(On(joint).Y));
-            var depth = (On(a).Depth + On(b).Depth + On(c).Depth) / 3;
+            foreach (var joint in joints)
+                path.Append(path.Length == 0 ? 'M' : 'L').Append(N(On(joint).X)).Append(' ').Append(N(On(joint).Y));
+            return path.ToString();
+        }
+
+        public Part Limb(ReadOnlySpan<Joint> joints, double width)
+        {
+            var path = Path(joints);
+            var depth = (On(joints[0]).Depth + On(joints[1]).Depth + On(joints[2]).Depth) / 3;
             return new Part(
                 depth,
-                $"<path class=\"edge\" stroke-width=\"{N((width * s) + 3)}\" d=\"{path}\"/>"
-                    + $"<path class=\"limb{(isStriking ? " is-striking" : "")}\" stroke-width=\"{N(width * s)}\" d=\"{path}\"/>"
+                $"<path class=\"edge\" stroke-width=\"{N((width * _s) + 3)}\" d=\"{path}\"/>"
+                    + $"<path class=\"limb{Striking(joints)}\" stroke-width=\"{N(width * _s)}\" d=\"{path}\"/>"
             );
         }
 
-        Part Fist(Joint hand, bool isStriking)
+        public Part Fist(Joint hand)
         {
             var (x, y, depth) = On(hand);
             return new Part(
                 depth + 0.02,
-                $"<circle class=\"fist{(isStriking ? " is-striking" : "")}\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"{N(0.026 * s)}\"/>"
+                $"<circle class=\"fist{Striking(hand)}\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"{N(0.026 * _s)}\"/>"
             );
         }
 
-        Part Trunk()
+        public Part Trunk()
         {
-            Joint[] corners = [Joint.LeftShoulder, Joint.RightShoulder, Joint.RightHip, Joint.LeftHip];
-            var path = string.Concat(corners.Select((j, i) => $"{(i == 0 ? 'M' : 'L')}{N(On(j).X)} {N(On(j).Y)}"));
+            var path = Path([Joint.LeftShoulder, Joint.RightShoulder, Joint.RightHip, Joint.LeftHip]);
             var (left, right) = (On(Joint.LeftHip), On(Joint.RightHip));
+            var above = 0.03 * _s;
             return new Part(
                 (On(Joint.Chest).Depth + On(Joint.Pelvis).Depth) / 2,
-                $"<path class=\"edge trunk\" stroke-width=\"{N((0.075 * s) + 3)}\" d=\"{path}Z\"/>"
-                    + $"<path class=\"limb trunk\" stroke-width=\"{N(0.075 * s)}\" d=\"{path}Z\"/>"
-                    + $"<path class=\"sash\" stroke-width=\"{N(0.03 * s)}\" d=\"M{N(left.X)} {N(left.Y - (0.03 * s))}"
-                    + $"L{N(right.X)} {N(right.Y - (0.03 * s))}\"/>"
+                $"<path class=\"edge trunk\" stroke-width=\"{N((0.075 * _s) + 3)}\" d=\"{path}Z\"/>"
+                    + $"<path class=\"limb trunk\" stroke-width=\"{N(0.075 * _s)}\" d=\"{path}Z\"/>"
+                    + $"<path class=\"sash\" stroke-width=\"{N(above)}\" d=\"M{N(left.X)} {N(left.Y - above)}"
+                    + $"L{N(right.X)} {N(right.Y - above)}\"/>"
             );
         }
 
-        Part Head()
+        public Part Head()
         {
             var (neck, crown) = (On(Joint.Neck), On(Joint.Head));
             var (x, y) = ((neck.X * 0.4) + (crown.X * 0.6), (neck.Y * 0.4) + (crown.Y * 0.6));
+            var radius = (body.IsChild ? 0.085 : 0.068) * _s;
             return new Part(
                 crown.Depth + 0.01,
-                $"<circle class=\"head\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"{N((body.IsChild ? 0.085 : 0.068) * s)}\"/>"
+                $"<circle class=\"head\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"{N(radius)}\"/>"
             );
         }
     }

@@ -142,7 +142,7 @@ public sealed class EveryPageTests
                 ($"{rank}/paper", 1),
                 (register, 1),
                 ("/rounds/paper?rounds=3&work=2:00&seed=1", 1),
-                ("/rounds/paper?rounds=3&work=3:00&seed=2", 1),
+                ("/rounds/paper?rounds=3&work=3:00&seed=2", 2),
                 ("/rounds/paper?rounds=4&work=2:00&seed=3", 2),
             }
         )

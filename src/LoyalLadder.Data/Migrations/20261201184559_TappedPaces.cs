@@ -1,10 +1,13 @@
-﻿using Microsoft.EntityFrameworkCore.Migrations;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
 
 namespace LoyalLadder.Data.Migrations
 {
     /// <inheritdoc />
+    [DbContext(typeof(LadderContext))]
+    [Migration("20261201184559_TappedPaces")]
     public partial class TappedPaces : Migration
     {
         /// <inheritdoc />

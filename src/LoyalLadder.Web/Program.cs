@@ -89,6 +89,7 @@ app.MapRazorPages().WithStaticAssets();
 app.MapLessonsApi();
 app.MapReadingApi();
 app.MapCombinationsApi();
+app.MapFiguresApi();
 app.MapRoundsApi();
 app.MapDraftApi();
 app.MapTermsApi();

@@ -20,11 +20,12 @@ public readonly record struct LimbPose(Point3 End, Point3 Bend, double Yaw = 0, 
 /// <param name="Pelvis">The middle of the hips.</param>
 /// <param name="Hips">Where the hips face, degrees from twelve o'clock to the left.</param>
 /// <param name="Chest">Where the chest faces.</param>
-/// <param name="Lean">What the spine leans by: a direction level with the floor, as long as the sine of the angle.</param>
+/// <param name="Lean">What the spine leans by: a direction level with the floor, as long as the angle in radians.</param>
 /// <param name="LeftHand">The left arm.</param>
 /// <param name="RightHand">The right arm.</param>
 /// <param name="LeftFoot">The left leg.</param>
 /// <param name="RightFoot">The right leg.</param>
+/// <param name="Tilt">Degrees by which the left hip is higher than the right one.</param>
 public readonly record struct Pose(
     Point3 Pelvis,
     double Hips,
@@ -33,7 +34,8 @@ public readonly record struct Pose(
     LimbPose LeftHand,
     LimbPose RightHand,
     LimbPose LeftFoot,
-    LimbPose RightFoot
+    LimbPose RightFoot,
+    double Tilt = 0
 )
 {
     /// <summary>A share of the way from one to another.</summary>
@@ -46,6 +48,26 @@ public readonly record struct Pose(
             LimbPose.Between(a.LeftHand, b.LeftHand, share),
             LimbPose.Between(a.RightHand, b.RightHand, share),
             LimbPose.Between(a.LeftFoot, b.LeftFoot, share),
-            LimbPose.Between(a.RightFoot, b.RightFoot, share)
+            LimbPose.Between(a.RightFoot, b.RightFoot, share),
+            a.Tilt + ((b.Tilt - a.Tilt) * share)
         );
+
+    /// <summary>The arm or the leg of a side.</summary>
+    public LimbPose Limb(bool isLeg, bool isLeft) =>
+        (isLeg, isLeft) switch
+        {
+            (true, true) => LeftFoot,
+            (true, false) => RightFoot,
+            (false, true) => LeftHand,
+            _ => RightHand,
+        };
+
+    public Pose With(bool isLeg, bool isLeft, LimbPose limb) =>
+        (isLeg, isLeft) switch
+        {
+            (true, true) => this with { LeftFoot = limb },
+            (true, false) => this with { RightFoot = limb },
+            (false, true) => this with { LeftHand = limb },
+            _ => this with { RightHand = limb },
+        };
 }

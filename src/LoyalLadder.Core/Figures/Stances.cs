@@ -12,7 +12,8 @@ internal readonly struct Stances(Body body)
         ChestTurn = 28,
         LeadToes = 10,
         RearToes = 45,
-        LeanDegrees = 5;
+        LeanDegrees = 5,
+        MostAcross = 60;
 
     /// <summary>A place of a trace on the floor of figures.</summary>
     public static Point3 OnFloor(Place place) => new(place.Y, -place.X, 0);
@@ -20,27 +21,31 @@ internal readonly struct Stances(Body body)
     /// <summary>Degrees to the left from twelve o'clock towards the partner, as near as can be to an earlier turn.</summary>
     public static double Axis(Footing at, double near)
     {
-        double yaw = -at.Axis;
-        return yaw + (360 * Math.Round((near - yaw) / 360));
+        // whose back is turned comes round over the rear shoulder
+        return Near(-at.Axis, at.IsAway ? near + (180 * at.TurnSign) : near);
     }
 
-    /// <summary>On guard: feet as the trace has them, hips between and turned a little, hands before the chin.</summary>
+    private static double Near(double yaw, double near) => yaw + (360 * Math.Round((near - yaw) / 360));
+
+    /// <summary>On guard: feet as the trace has them, hips between and turned as the stance is, hands before the chin.</summary>
     public Pose Guard(Footing at, double near)
     {
-        var axis = Axis(at, near);
-        var sign = at.Lead == Lead.Left ? 1 : -1;
+        // towards the partner, or away where the back is turned
+        var axis = Near(-at.Facing, near);
+        var sign = (at.Lead == Lead.Left ? 1 : -1) * (at.IsAway ? -1 : 1);
+        var turn = at.Stance.Turn;
         var pelvis = OnFloor(at.Centre) + (Point3.Up * StandingHeight(at.Stance.Length / 2, 0.97));
-        var lean = Point3.Level(axis) * Math.Sin(Point3.Radians(LeanDegrees));
-        var chest = axis - (sign * ChestTurn);
+        var lean = Point3.Level(axis) * Point3.Radians(LeanDegrees);
+        var (lead, rear) = (Math.Max(LeadToes, turn), Math.Max(RearToes, turn));
         var pose = new Pose(
             pelvis,
-            axis - (sign * HipsTurn),
-            chest,
+            axis - (sign * Math.Max(HipsTurn, turn)),
+            axis - (sign * Math.Max(ChestTurn, turn)),
             lean,
             default,
             default,
-            Standing(at.LeftFoot, axis - (sign * (at.Lead == Lead.Left ? LeadToes : RearToes))),
-            Standing(at.RightFoot, axis - (sign * (at.Lead == Lead.Right ? LeadToes : RearToes)))
+            Standing(at.LeftFoot, axis - (sign * (at.Lead == Lead.Left ? lead : rear))),
+            Standing(at.RightFoot, axis - (sign * (at.Lead == Lead.Right ? lead : rear)))
         );
         return WithGuardHands(pose, axis, at.Lead);
     }
@@ -56,7 +61,10 @@ internal readonly struct Stances(Body body)
     public Pose WithGuardHands(Pose pose, double axis, Lead lead)
     {
         var neck = Skeleton.Of(body, pose)[Joint.Neck];
-        var (forward, left) = (Point3.Level(axis), Point3.Level(axis + 90));
+        // they stay before the chest where it turns far
+        var away = pose.Chest - axis;
+        var yaw = axis + away - Math.Clamp(away, -MostAcross, MostAcross);
+        var (forward, left) = (Point3.Level(yaw), Point3.Level(yaw + 90));
         var stature = _stature;
         return pose with { LeftHand = Hand(Side.Left), RightHand = Hand(Side.Right) };
 

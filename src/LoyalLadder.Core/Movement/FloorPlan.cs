@@ -87,7 +87,7 @@ public sealed record FloorPlan(Sequence<FloorBeat> Beats, Place Middle, double S
     }
 
     /// <summary>The partner stands where the range says, along the line on which the performer faces.</summary>
-    private static Place PartnerOf(Footing at, FightRange range)
+    internal static Place PartnerOf(Footing at, FightRange range)
     {
         var apart = range switch
         {

@@ -120,7 +120,7 @@ public static class CombinationsApi
         }
     }
 
-    private static ApiError Error(NotationError error)
+    internal static ApiError Error(NotationError error)
     {
         var near = error.Suggestions.Count == 0 ? "" : $" Near it: {string.Join(", ", error.Suggestions)}.";
         return new ApiError("notation", 1, error.Position + 1, error.Message + near);

@@ -1,5 +1,6 @@
 using LoyalLadder.Core;
 using LoyalLadder.Core.Combinations;
+using LoyalLadder.Core.Figures;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Lessons.Clock;
 using LoyalLadder.Core.Movement;
@@ -51,6 +52,7 @@ public sealed class BenchView
         var tracer = taught.Tracer(question.Words.Naming);
         Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
+        Figure = Choreography.Of(Trace);
         if (!IsSolo)
             Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
         HolderKit = IsSolo ? null : HolderCard.KitOf(Trace);
@@ -71,6 +73,9 @@ public sealed class BenchView
     public string? Mended { get; }
     public Trace? Trace { get; }
     public CombinationFacts? Facts { get; }
+
+    /// <summary>The combination as a body does it.</summary>
+    public FigureTrack? Figure { get; }
     public Sequence<HolderLine> Holder { get; }
 
     /// <summary>What the holder needs for all of it; null for nothing.</summary>
@@ -130,6 +135,10 @@ public sealed class BenchView
 
     /// <summary>Seconds of a beat at a pace.</summary>
     public decimal Seconds(TraceStep step, Pace pace) => BeatClock.Seconds(Trace!.Combination, step.Count, pace);
+
+    /// <summary>Where the frames of the figure come from.</summary>
+    public string FigureAddress =>
+        "/figures?" + Link().Replace("/bench?", "", StringComparison.Ordinal) + "&pace=steady";
 
     /// <summary>The query that shows the same with something changed.</summary>
     public string Link(string? text = null, int? beat = null, Lead? lead = null) =>

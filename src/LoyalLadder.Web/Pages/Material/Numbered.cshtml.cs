@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Combinations;
 using LoyalLadder.Core.Movement;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
@@ -28,6 +29,20 @@ public sealed class NumberedModel(
     public StoredMoves Stored { get; private set; } = null!;
     public NamingSchool Naming { get; private set; }
     public Trace? Trace { get; private set; }
+
+    /// <summary>Where the frames of the body come from.</summary>
+    public string FigureAddress =>
+        "/figures"
+        + QueryString.Create(
+            new Dictionary<string, string?>
+            {
+                ["c"] = Stored.Moves is { } moves ? NotationWriter.Write(moves, Naming) : "",
+                ["naming"] = Naming.ToString(),
+                ["lead"] = Leads.Word(Trace!.Start.Lead),
+                ["band"] = AgeBands.Word(Trace.Band),
+                ["with"] = Trace.Setting == TraceSetting.Solo ? "solo" : "same",
+            }
+        );
     public SchoolFacts Own { get; private set; } = null!;
 
     /// <summary>The rank that asks for it.</summary>

@@ -1,3 +1,4 @@
+using LoyalLadder.Core.Figures;
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
@@ -36,6 +37,12 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
     public List<TechniqueBook.LineOfLesson> Uses { get; private set; } = [];
     public TechniqueRow? Own { get; private set; }
 
+    /// <summary>How a body does it; null where no figure shows it.</summary>
+    public FigureTrack? Figure { get; private set; }
+
+    /// <summary>What it grows into, as a body does it.</summary>
+    public List<(Technique Technique, FigureTrack Figure)> Grown { get; private set; } = [];
+
     public async Task<IActionResult> OnGetAsync(string id)
     {
         var taught = await Material();
@@ -45,6 +52,14 @@ public sealed class TechniqueModel(OwnSchool own, TimeProvider time, TechniqueBo
         Naming = (await Words()).Naming;
         Picture = BuildsOnPicture.Of(taught.Catalogue, technique);
         Upgrades = [.. technique.Upgrades.Select(u => taught.Catalogue.Find(u)!)];
+        Figure = Choreography.Of(technique, AgeBand.Adults);
+        Grown =
+        [
+            .. from up in Upgrades
+            let track = Choreography.Of(up, AgeBand.Adults)
+            where track is not null
+            select (up, track),
+        ];
         (Easier, Harder) = (taught.Catalogue.EasierThan(technique), taught.Catalogue.HarderThan(technique));
         Marks = StageMarks.Of(technique);
         Numbered = [.. taught.Combinations.Where(c => c.Moves?.Elements.Any(e => e.Technique?.Id == id) == true)];

@@ -1,4 +1,5 @@
 // The Combination bench: which beat is shown, step keys, play at pace. Everything else comes from the server as one types.
+import { moverOf } from './figure.js';
 import { phrase } from './phrase.js';
 const live = () => document.getElementById('bench-live');
 const text = /** @type {HTMLTextAreaElement} */ (document.getElementById('c'));
@@ -13,10 +14,17 @@ const at = e => /** @type {HTMLElement} */ (e.target);
 
 /** @param {Event} e @returns {HTMLElement | null} */
 const near = (e, selector) => at(e).closest(selector);
-let playing = 0;
 
 const beats = () => all('.frame');
 const shown = () => Number(live().dataset.beat);
+
+/** The body of what is typed; null where nothing can be read. @type {ReturnType<typeof moverOf> | null} */
+let body = null;
+
+function findBody() {
+  const element = live().querySelector('.mover');
+  body = element instanceof HTMLElement ? moverOf(element) : null;
+}
 
 function show(beat) {
   const frames = beats();
@@ -25,40 +33,49 @@ function show(beat) {
   live().dataset.beat = String(up);
   for (const frame of frames) frame.classList.toggle('is-on', Number(frame.dataset.beat) === up);
   for (const mark of all('.beat-strip .beat')) mark.classList.toggle('is-on', Number(mark.dataset.beat) === up);
-  for (const body of all('.bodies .body')) body.classList.toggle('is-on', Number(body.dataset.beat) === up);
   const { count } = frames[up - 1].dataset;
   for (const line of all('.holder li')) line.classList.toggle('is-on', line.dataset.count === count);
   live().querySelector('[data-count-shown]').textContent = count;
   input('scrub').value = String(up);
 }
 
+/** Strip, card, feet and body at the same beat. */
+function showAll(beat) {
+  body?.stop();
+  show(beat);
+  void body?.toBeat(shown());
+}
+
 function stop() {
-  clearTimeout(playing);
-  playing = 0;
-  const button = live().querySelector('[data-play]');
-  if (button) button.textContent = phrase('Play');
+  body?.stop();
 }
 
 function play() {
-  if (playing) return stop();
-  live().querySelector('[data-play]').textContent = phrase('Stop');
-  const pace = input('pace').value;
-  const next = beat => {
-    show(beat);
-    const frame = beats()[beat - 1];
-    playing = frame
-      ? window.setTimeout(() => (beat < beats().length ? next(beat + 1) : stop()), Number(frame.dataset[pace]) * 1000)
-      : 0;
-  };
-  next(shown() >= beats().length ? 1 : shown());
+  void body?.play();
 }
+
+/** To the first beat of the next or the last count. */
+function goCount(by) {
+  const frames = beats();
+  const count = Number(frames[shown() - 1]?.dataset.count) + by;
+  const first = frames.find(f => Number(f.dataset.count) === count);
+  if (first) showAll(Number(first.dataset.beat));
+}
+
+document.addEventListener('figure:beat', e => show(/** @type {CustomEvent<number>} */ (e).detail));
+/** What the button for playing says. @param {string} words */
+function sayOnPlay(words) {
+  const button = live().querySelector('[data-play]');
+  if (button) button.textContent = words;
+}
+document.addEventListener('figure:play', () => sayOnPlay(phrase('Stop')));
+document.addEventListener('figure:stop', () => sayOnPlay(phrase('Play')));
 
 document.addEventListener('click', e => {
   const beat = near(e, 'a[data-beat]');
   if (beat && live().contains(beat)) {
     e.preventDefault();
-    stop();
-    return show(Number(beat.dataset.beat));
+    return showAll(Number(beat.dataset.beat));
   }
   const fill = near(e, '[data-fill]');
   if (fill) {
@@ -68,23 +85,22 @@ document.addEventListener('click', e => {
     return text.dispatchEvent(new Event('input', { bubbles: true }));
   }
   const step = near(e, '[data-step]');
-  if (step) {
-    stop();
-    return show(shown() + Number(step.dataset.step));
-  }
+  if (step) return showAll(shown() + Number(step.dataset.step));
   if (near(e, '[data-play]')) play();
 });
 
 document.addEventListener('input', e => {
-  if (at(e).id === 'scrub') {
-    stop();
-    show(Number(input('scrub').value));
-  }
+  if (at(e).id === 'scrub') showAll(Number(input('scrub').value));
 });
 
 // other names or sides: the whole page comes anew, with the text in the new words
 document.addEventListener('change', e => {
   if (at(e).matches('[data-resend]')) form.requestSubmit();
+  if (at(e).id === 'pace') {
+    const address = /** @type {HTMLElement} */ (live().querySelector('.mover')).dataset.figure;
+    body?.load(address.replace(/pace=\w+/, `pace=${input('pace').value}`));
+    void body?.toBeat(shown());
+  }
 });
 
 document.addEventListener('keydown', e => {
@@ -96,14 +112,10 @@ document.addEventListener('keydown', e => {
   }
   if (near(e, 'input:not(#scrub), textarea, select, summary') || (e.key === ' ' && near(e, 'button, a'))) return;
   const keys = {
-    ArrowRight: () => {
-      stop();
-      show(shown() + 1);
-    },
-    ArrowLeft: () => {
-      stop();
-      show(shown() - 1);
-    },
+    ArrowRight: () => showAll(shown() + 1),
+    ArrowLeft: () => showAll(shown() - 1),
+    '.': () => goCount(1),
+    ',': () => goCount(-1),
     ' ': play,
     m: () => /** @type {HTMLElement} */ (document.querySelector('[data-other-lead]')).click(),
     '/': () => text.focus(),
@@ -123,6 +135,8 @@ document.addEventListener('htmx:beforeSwap', e => {
 });
 document.addEventListener('htmx:afterSettle', e => {
   if (at(e).id !== 'bench-live') return;
+  findBody();
   show(before);
   history.replaceState(null, '', `/bench?${new URLSearchParams(/** @type {any} */ (new FormData(form)))}`);
 });
+findBody();

@@ -48,6 +48,15 @@ public sealed record BesideLine
     /// <summary>The calls of each round, where the line is rounds that are called.</summary>
     public Sequence<Sequence<MatCall>> Rounds { get; init; }
 
+    /// <summary>What a figure shows of it, as notation in English names; empty where nothing is to be shown.</summary>
+    public string Notation { get; init; } = "";
+
+    /// <summary>Whose body shows it.</summary>
+    public string Band { get; init; } = "";
+
+    /// <summary>The one exercise that a figure shows, by its id; empty for anything else.</summary>
+    public string Exercise { get; init; } = "";
+
     public static BesideLine Nothing { get; } = new();
 }
 
@@ -82,17 +91,27 @@ public sealed class BesideLines(Tracer tracer, NamingSchool naming, bool isCross
             return new BesideLine { Rounds = calls };
         if (line.Dose is StationsDose or BagLinesDose)
             return new BesideLine { Jobs = line.Jobs.ToSequence() };
-        if (!line.Moves.IsKnown || line.Moves.IsExercise || line.Dose is CircuitDose)
+        if (!line.Moves.IsKnown || line.Dose is CircuitDose)
             return BesideLine.Nothing;
+        if (line.Moves.IsExercise)
+            return new BesideLine { Exercise = ExerciseOf(line.Moves), Band = AgeBands.Word(band) };
         var left = tracer.Trace(line.Moves, Lead.Left, band);
         var isHeld = clocked.Formation is Formation.Pairs or Formation.Threes;
         return new BesideLine
         {
+            Notation =
+                line.Moves.Counts.Count <= MostCounts ? NotationWriter.Write(line.Moves, NamingSchool.Generic) : "",
+            Band = AgeBands.Word(band),
             Counts = line.Moves.Counts.Count is >= 2 and <= MostCounts ? Counts(left) : [],
             Holder = isHeld ? Holder(left) : [],
             HolderRight = isHeld ? Holder(tracer.Trace(line.Moves, Lead.Right, band)) : [],
         };
     }
+
+    private static string ExerciseOf(Combination moves) =>
+        moves.Elements.Select(e => e.Technique!).Distinct().ToList() is [{ IsPause: false, IsActivity: false } only]
+            ? only.Id
+            : "";
 
     private Sequence<string> Holder(Trace trace) =>
         trace.Combination.Counts.Count > MostCounts

@@ -1,5 +1,5 @@
 // The Combination bench: which beat is shown, step keys, play at pace. Everything else comes from the server as one types.
-import { moverOf } from './figure.js';
+import { moverOf } from './figure/mover.js';
 import { phrase } from './phrase.js';
 const live = () => document.getElementById('bench-live');
 const text = /** @type {HTMLTextAreaElement} */ (document.getElementById('c'));

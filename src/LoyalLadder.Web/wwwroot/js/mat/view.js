@@ -1,9 +1,10 @@
 // What is seen on the mat while a lesson runs: drawn anew from where the run stands, ten times a second.
 import { phrase } from '../phrase.js';
 import { besideOf, saysBeside } from './beside.js';
+import { bodyOf } from './body.js';
 import { climbOf } from './climb.js';
 import { lateness, offersFit, onTime, standing } from './fold.js';
-import { el, following, made, phaseWord, span, spanMs, text, thenWhat, withinRep } from './words.js';
+import { el, following, isRightLead, made, phaseWord, span, spanMs, text, thenWhat, withinRep } from './words.js';
 
 const nextLines = 3;
 
@@ -18,6 +19,7 @@ export function viewOf(school) {
   const hour = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: school.zone });
   const climb = climbOf(el('climb'));
   const beside = besideOf(el('beside'));
+  const body = el('body') && bodyOf(el('body'), /** @type {HTMLInputElement | null} */ (el('body-on')));
   let [titled, nexted, cued] = ['', '', ''];
 
   /** @param {{ program: any, state: any, now: number, trouble: string | null, counted: (step: any, at: any) => number,
@@ -52,7 +54,9 @@ export function viewOf(school) {
     figures(step, phase, at, shown.counted(step, at));
     side(step, at);
     beside.draw(step, at);
-    beside.light(withinRep(step, phase, at));
+    const count = withinRep(step, phase, at);
+    beside.light(count);
+    void body?.draw(step, isRightLead(phase), phase.kind === 'work' && state.since !== null, count);
     el('count')?.classList.toggle('main', step.isCalled && phase.reps > 0);
     next(program.steps, state, now + Math.max(0, at.lineLeft));
     late(shown);

@@ -58,7 +58,7 @@ internal readonly struct KeyPoses(Body body)
         if (IsLong(Of(key, deed, guard), deed))
             return deed;
         var (reached, far) = (0.0, 1.0);
-        for (var tries = 0; tries < 6; tries++)
+        for (var tries = 0; tries < 4; tries++)
         {
             var middle = (reached + far) / 2;
             var next = deed with { Target = deed.Target + (most * middle) };
@@ -266,21 +266,22 @@ internal readonly struct KeyPoses(Body body)
         var own = Point3.Level(Stances.Axis(deed.At, pose.Hips) + 90) * deed.Sign;
         var target = deed.IsBoth ? middle + (own * (Apart * _body.Stature)) : middle;
         var towards = ((target - pose.Pelvis) with { Z = 0 }).Unit;
-        var follows = 0.0;
+        var (follows, most, before) = (0.0, MostFollowing * _body.Stature, double.MaxValue);
         for (var tries = 0; tries < 12; tries++)
         {
             pose = Reaching(pose, key, deed, target);
             var miss = target - Skeleton.Of(_body, pose)[deed.Strikes];
-            if (miss.Length < Reached)
+            // what comes no nearer has come as near as it can
+            if (miss.Length < Reached || miss.Length > before - 0.0005)
                 break;
+            if (tries > 0)
+                before = miss.Length;
             var missing = Point3.Dot(miss, towards);
-            if (tries < 2 || Math.Abs(missing) <= Reached)
+            if (tries < 1 || Math.Abs(missing) <= Reached)
                 continue;
-            var step = Math.Clamp(
-                missing,
-                -MostFollowing * _body.Stature - follows,
-                (MostFollowing * _body.Stature) - follows
-            );
+            var step = Math.Clamp(missing, -most - follows, most - follows);
+            if (Math.Abs(step) < Reached / 4)
+                continue;
             follows += step;
             pose = Carried(pose, towards * step);
             pose = deed.IsLeg ? Standing(pose, key, deed) : Grounded(pose, key);

@@ -12,6 +12,7 @@ internal sealed class MotionPath(Body body, Pose first)
     private readonly List<int> _ends = [0];
 
     private readonly List<Tween> _tweens = [];
+    private readonly List<Skeleton> _frames = [];
 
     /// <summary>Poses follow one another at once, and no motion is shown between them.</summary>
     public bool InSteps { get; init; }
@@ -22,8 +23,11 @@ internal sealed class MotionPath(Body body, Pose first)
             _keys.Add((at, pose, through));
     }
 
-    /// <summary>Frames in all, after <see cref="Lay"/>.</summary>
-    public int Length => _ends[^1];
+    /// <summary>The bodies of all frames, after <see cref="Lay"/>.</summary>
+    public IReadOnlyList<Skeleton> Frames => _frames;
+
+    /// <summary>The pose at the end of the way.</summary>
+    public Pose Last => _keys[^1].Pose;
 
     /// <summary>
     /// Gives every stretch its share of the frames, and as many more that no joint goes further between two of them than an eye follows.
@@ -32,10 +36,9 @@ internal sealed class MotionPath(Body body, Pose first)
     {
         for (var k = 1; k < _keys.Count; k++)
         {
-            var needed = (_keys[k].At - _keys[k - 1].At) * least;
-            if (!InSteps)
-                needed = Math.Max(needed, Needed(k));
-            _ends.Add(_ends[^1] + Math.Max(1, (int)Math.Ceiling(needed - 0.001)));
+            var shared = Math.Max(1, (int)Math.Ceiling(((_keys[k].At - _keys[k - 1].At) * least) - 0.001));
+            _frames.AddRange(InSteps ? Stepped(k, shared) : Followable(k, shared));
+            _ends.Add(_frames.Count);
         }
         return this;
     }
@@ -43,34 +46,41 @@ internal sealed class MotionPath(Body body, Pose first)
     /// <summary>The frame, from 1, at which the pose of a share is reached.</summary>
     public int FrameOf(double at) => _ends[Math.Max(0, _keys.FindIndex(k => at <= k.At + 1e-6))];
 
-    /// <summary>So many frames that none of them is further from the last than an eye follows.</summary>
-    private double Needed(int next)
+    private Skeleton[] Stepped(int next, int frames)
     {
-        const int looks = 10;
-        var needed = FurthestStep(next, looks) * looks / Furthest;
-        // limbs do not go evenly: what is still too far is given more
-        for (var tries = 0; tries < 6; tries++)
-        {
-            var frames = Math.Max(1, (int)Math.Ceiling(needed));
-            var furthest = FurthestStep(next, frames);
-            if (furthest <= Furthest)
-                break;
-            needed = Math.Max(frames + 1, frames * furthest / Furthest);
-        }
-        return needed;
+        var (was, now) = (Skeleton.Of(body, _keys[next - 1].Pose), Skeleton.Of(body, _keys[next].Pose));
+        return [.. Enumerable.Range(1, frames).Select(f => f * 2 >= frames ? now : was)];
     }
 
-    private double FurthestStep(int next, int steps)
+    /// <summary>Frames of a stretch, none of them further from the last than an eye follows.</summary>
+    private Skeleton[] Followable(int next, int least)
     {
-        var furthest = 0.0;
-        var before = Skeleton.Of(body, _keys[next - 1].Pose);
-        for (var step = 1; step <= steps; step++)
+        var (from, to) = (Skeleton.Of(body, _keys[next - 1].Pose), Skeleton.Of(body, _keys[next].Pose));
+        // at the peak of minimum jerk the speed is 15/8 of the mean
+        var count = Math.Max(least, (int)Math.Ceiling(FurthestOf(from, to) * 15 / 8 / Furthest));
+        for (var tries = 0; ; tries++)
         {
-            var now = Skeleton.Of(body, Within(next, (double)step / steps));
-            furthest = Math.Max(furthest, FurthestOf(before, now));
-            before = now;
+            var (frames, furthest) = Frame(next, count, from);
+            if (furthest <= Furthest || tries == MostTries)
+                return frames;
+            // limbs do not go evenly: what is still too far is given more
+            count = Math.Max(count + 1, (int)Math.Ceiling(count * furthest / Furthest));
         }
-        return furthest;
+    }
+
+    private const int MostTries = 8;
+
+    private (Skeleton[] Frames, double Furthest) Frame(int next, int count, Skeleton before)
+    {
+        var frames = new Skeleton[count];
+        var furthest = 0.0;
+        for (var f = 0; f < count; f++)
+        {
+            frames[f] = Skeleton.Of(body, Within(next, (f + 1.0) / count));
+            furthest = Math.Max(furthest, FurthestOf(before, frames[f]));
+            before = frames[f];
+        }
+        return (frames, furthest);
     }
 
     private static double FurthestOf(Skeleton before, Skeleton now)
@@ -81,16 +91,6 @@ internal sealed class MotionPath(Body body, Pose first)
         return furthest;
     }
 
-    /// <summary>The pose at a frame, from 1 to <see cref="Length"/>.</summary>
-    public Pose AtFrame(int frame)
-    {
-        var next = _ends.FindIndex(e => frame <= e);
-        if (next <= 0)
-            return _keys[next < 0 ? ^1 : 0].Pose;
-        var within = (double)(frame - _ends[next - 1]) / (_ends[next] - _ends[next - 1]);
-        return Between(next, within);
-    }
-
     /// <summary>The pose at a share of the time, for who keeps to the frames of another.</summary>
     public Pose AtShare(double share)
     {
@@ -98,11 +98,6 @@ internal sealed class MotionPath(Body body, Pose first)
         if (next < 0)
             return _keys[^1].Pose;
         var within = (share - _keys[next - 1].At) / (_keys[next].At - _keys[next - 1].At);
-        return Between(next, within);
-    }
-
-    private Pose Between(int next, double within)
-    {
         if (InSteps)
             return within >= 0.5 ? _keys[next].Pose : _keys[next - 1].Pose;
         return Within(next, within);

@@ -31,11 +31,13 @@ public readonly record struct Point3(double X, double Y, double Z)
     public static Point3 Level(double yaw) => new(Math.Cos(Radians(yaw)), Math.Sin(Radians(yaw)), 0);
 
     /// <summary>Turned about the upright by degrees to the left.</summary>
-    public Point3 Turned(double degrees)
-    {
-        var (sin, cos) = Math.SinCos(Radians(degrees));
-        return new Point3((X * cos) - (Y * sin), (X * sin) + (Y * cos), Z);
-    }
+    public Point3 Turned(double degrees) => Turned(Math.SinCos(Radians(degrees)));
+
+    internal Point3 Turned((double Sin, double Cos) turn) =>
+        new((X * turn.Cos) - (Y * turn.Sin), (X * turn.Sin) + (Y * turn.Cos), Z);
+
+    internal Point3 TurnedBack((double Sin, double Cos) turn) =>
+        new((X * turn.Cos) + (Y * turn.Sin), (Y * turn.Cos) - (X * turn.Sin), Z);
 
     /// <summary>Degrees from twelve o'clock to the left, as seen from above.</summary>
     public double Yaw => Math.Atan2(Y, X) * 180 / Math.PI;

@@ -170,9 +170,8 @@ internal sealed class TrackBuilder
 
     private void Move(MotionPath way)
     {
-        for (var f = 1; f <= way.Length; f++)
-            _frames.Add(Skeleton.Of(_body, way.AtFrame(f)));
-        _pose = way.AtFrame(way.Length);
+        _frames.AddRange(way.Frames);
+        _pose = way.Last;
         if (_pose.Lean.Length > OverTheHead)
             _pose = _pose with { Lean = _pose.Lean - (_pose.Lean.Unit * (2 * Math.PI)) };
     }

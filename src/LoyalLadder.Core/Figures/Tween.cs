@@ -26,82 +26,132 @@ internal sealed class Tween
     private readonly Hanging _leftFoot;
     private readonly Hanging _rightFoot;
 
-    /// <summary>A limb at both ends of its way, and where it hangs from.</summary>
+    /// <summary>A limb at both ends of its way. Directions are as they are seen from the chest or the hips.</summary>
     /// <param name="From">At first.</param>
     /// <param name="To">At last.</param>
-    /// <param name="RootFrom">Shoulder or hip at first.</param>
-    /// <param name="RootTo">Shoulder or hip at last.</param>
-    /// <param name="YawFrom">Where chest or hips face at first.</param>
-    /// <param name="YawTo">And at last.</param>
+    /// <param name="WayFrom">From shoulder or hip to its end, at first.</param>
+    /// <param name="WayTo">And at last.</param>
+    /// <param name="BendFrom">Where elbow or knee points, square to it, at first.</param>
+    /// <param name="BendTo">And at last.</param>
+    /// <param name="Angle">Radians between both ways.</param>
     /// <param name="Turn">Radians that elbow or knee turns about the limb half way: the same way round all the time.</param>
     private readonly record struct Hanging(
         LimbPose From,
         LimbPose To,
-        Point3 RootFrom,
-        Point3 RootTo,
-        double YawFrom,
-        double YawTo,
+        Point3 WayFrom,
+        Point3 WayTo,
+        Point3 BendFrom,
+        Point3 BendTo,
+        double Angle,
         double Turn
-    );
+    )
+    {
+        public static Hanging Of(
+            LimbPose from,
+            LimbPose to,
+            Point3 rootFrom,
+            Point3 rootTo,
+            double yawFrom,
+            double yawTo
+        )
+        {
+            var (was, will) = ((from.End - rootFrom).Turned(-yawFrom), (to.End - rootTo).Turned(-yawTo));
+            var angle = Math.Acos(Math.Clamp(Point3.Dot(was.Unit, will.Unit), -1, 1));
+            return new(
+                from,
+                to,
+                was,
+                will,
+                Square(from.Bend.Turned(-yawFrom), was.Unit),
+                Square(to.Bend.Turned(-yawTo), will.Unit),
+                angle,
+                0
+            );
+        }
+
+        private static Point3 Square(Point3 bend, Point3 along) => bend - (along * Point3.Dot(bend, along));
+    }
+
+    /// <summary>How far chest and hips have turned at a share of the way.</summary>
+    private readonly record struct Turns((double Sin, double Cos) Chest, (double Sin, double Cos) Hips);
 
     public Tween(Body body, Pose from, Pose to)
     {
         (_body, _from, _to) = (body, from, to);
         var (a, b) = (Skeleton.RootsOf(body, from), Skeleton.RootsOf(body, to));
-        _leftHand = new(from.LeftHand, to.LeftHand, a.LeftShoulder, b.LeftShoulder, from.Chest, to.Chest, 0);
-        _rightHand = new(from.RightHand, to.RightHand, a.RightShoulder, b.RightShoulder, from.Chest, to.Chest, 0);
-        _leftFoot = new(from.LeftFoot, to.LeftFoot, a.LeftHip, b.LeftHip, from.Hips, to.Hips, 0);
-        _rightFoot = new(from.RightFoot, to.RightFoot, a.RightHip, b.RightHip, from.Hips, to.Hips, 0);
-        var middle = Ends(0.5);
-        var roots = Skeleton.RootsOf(body, middle);
-        _leftHand = _leftHand with { Turn = TurnOf(_leftHand, middle.LeftHand.End - roots.LeftShoulder, 0.5, 0) };
-        _rightHand = _rightHand with { Turn = TurnOf(_rightHand, middle.RightHand.End - roots.RightShoulder, 0.5, 0) };
-        _leftFoot = _leftFoot with { Turn = TurnOf(_leftFoot, middle.LeftFoot.End - roots.LeftHip, 0.5, 0) };
-        _rightFoot = _rightFoot with { Turn = TurnOf(_rightFoot, middle.RightFoot.End - roots.RightHip, 0.5, 0) };
+        _leftHand = Hanging.Of(from.LeftHand, to.LeftHand, a.LeftShoulder, b.LeftShoulder, from.Chest, to.Chest);
+        _rightHand = Hanging.Of(from.RightHand, to.RightHand, a.RightShoulder, b.RightShoulder, from.Chest, to.Chest);
+        _leftFoot = Hanging.Of(from.LeftFoot, to.LeftFoot, a.LeftHip, b.LeftHip, from.Hips, to.Hips);
+        _rightFoot = Hanging.Of(from.RightFoot, to.RightFoot, a.RightHip, b.RightHip, from.Hips, to.Hips);
+        var (middle, roots, turns) = Ends(0.5);
+        _leftHand = HalfWay(_leftHand, middle.LeftHand.End - roots.LeftShoulder, turns.Chest);
+        _rightHand = HalfWay(_rightHand, middle.RightHand.End - roots.RightShoulder, turns.Chest);
+        _leftFoot = HalfWay(_leftFoot, middle.LeftFoot.End - roots.LeftHip, turns.Hips);
+        _rightFoot = HalfWay(_rightFoot, middle.RightFoot.End - roots.RightHip, turns.Hips);
+    }
+
+    private static Hanging HalfWay(Hanging way, Point3 limb, (double Sin, double Cos) turn)
+    {
+        var along = limb.Unit.TurnedBack(turn);
+        return way with { Turn = TurnOf(Carried(way.BendFrom, way.WayFrom.Unit, along), way, along, 0) };
     }
 
     /// <summary>The pose at a share of the way.</summary>
     public Pose At(double share)
     {
-        var pose = Ends(share);
-        var roots = Skeleton.RootsOf(_body, pose);
+        var (pose, roots, turns) = Ends(share);
         return pose with
         {
-            LeftHand = Bent(_leftHand, pose.LeftHand, roots.LeftShoulder, share),
-            RightHand = Bent(_rightHand, pose.RightHand, roots.RightShoulder, share),
-            LeftFoot = Bent(_leftFoot, pose.LeftFoot, roots.LeftHip, share),
-            RightFoot = Bent(_rightFoot, pose.RightFoot, roots.RightHip, share),
+            LeftHand = Bent(_leftHand, pose.LeftHand, roots.LeftShoulder, share, turns.Chest),
+            RightHand = Bent(_rightHand, pose.RightHand, roots.RightShoulder, share, turns.Chest),
+            LeftFoot = Bent(_leftFoot, pose.LeftFoot, roots.LeftHip, share, turns.Hips),
+            RightFoot = Bent(_rightFoot, pose.RightFoot, roots.RightHip, share, turns.Hips),
         };
     }
 
     /// <summary>Trunk, hands and feet; elbows and knees not yet.</summary>
-    private Pose Ends(double share)
+    private (Pose Pose, Skeleton.Roots Roots, Turns Turns) Ends(double share)
     {
         var pose = Pose.Between(_from, _to, share);
         var roots = Skeleton.RootsOf(_body, pose);
-        return pose with
+        var turns = new Turns(Math.SinCos(Point3.Radians(pose.Chest)), Math.SinCos(Point3.Radians(pose.Hips)));
+        pose = pose with
         {
-            LeftHand = Hand(_leftHand, pose.LeftHand, roots.LeftShoulder, share),
-            RightHand = Hand(_rightHand, pose.RightHand, roots.RightShoulder, share),
-            LeftFoot = Foot(_leftFoot, _rightFoot, pose.LeftFoot, roots.LeftHip, share),
-            RightFoot = Foot(_rightFoot, _leftFoot, pose.RightFoot, roots.RightHip, share),
+            LeftHand = Hand(_leftHand, pose.LeftHand, roots.LeftShoulder, share, turns.Chest),
+            RightHand = Hand(_rightHand, pose.RightHand, roots.RightShoulder, share, turns.Chest),
+            LeftFoot = Foot(_leftFoot, _rightFoot, pose.LeftFoot, roots.LeftHip, share, turns.Hips),
+            RightFoot = Foot(_rightFoot, _leftFoot, pose.RightFoot, roots.RightHip, share, turns.Hips),
         };
+        return (pose, roots, turns);
     }
 
-    private static LimbPose Hand(Hanging way, LimbPose straight, Point3 root, double share)
+    private static LimbPose Hand(
+        Hanging way,
+        LimbPose straight,
+        Point3 root,
+        double share,
+        (double Sin, double Cos) turn
+    )
     {
         var isPlanted = way.From.End.Z < OnFloor && (way.To.End - way.From.End).Length < Stands;
-        return isPlanted ? straight : straight with { End = Swung(way, root, share) };
+        return isPlanted ? straight : straight with { End = Swung(way, root, share, turn) };
     }
 
-    private LimbPose Foot(Hanging way, Hanging other, LimbPose straight, Point3 root, double share)
+    private LimbPose Foot(
+        Hanging way,
+        Hanging other,
+        LimbPose straight,
+        Point3 root,
+        double share,
+        (double Sin, double Cos) turn
+    )
     {
         var isOnFloor = Math.Abs(way.From.End.Z - way.To.End.Z) < 0.01 && way.From.End.Z < OnFloor;
         if (!isOnFloor)
-            return KeyPoses.AboveFloor(straight with { End = Swung(way, root, share) }, _body);
+            return KeyPoses.AboveFloor(straight with { End = Swung(way, root, share, turn) }, _body);
         if ((way.To.End - way.From.End).Length < Stands)
             return KeyPoses.AboveFloor(straight, _body);
-        var turns = way.YawTo - way.YawFrom;
+        var turns = _to.Hips - _from.Hips;
         var isAround = Math.Abs(turns) > GoesRound && (other.To.End - other.From.End).Length < Stands;
         var end = isAround ? Around(way.From.End, way.To.End, other.From.End, Math.Sign(turns), share) : straight.End;
         var lifted = Point3.Up * (Math.Sin(Math.PI * share) * Lift * _body.Stature);
@@ -120,58 +170,53 @@ internal sealed class Tween
     }
 
     /// <summary>The end of a limb that swings about its root, carried round with the body.</summary>
-    private static Point3 Swung(Hanging way, Point3 root, double share)
+    private static Point3 Swung(Hanging way, Point3 root, double share, (double Sin, double Cos) turn)
     {
-        var (from, to) = (way.From.End - way.RootFrom, way.To.End - way.RootTo);
-        var direction = Swung(from.Unit.Turned(-way.YawFrom), to.Unit.Turned(-way.YawTo), share);
-        var length = from.Length + ((to.Length - from.Length) * share);
-        return root + (direction.Turned(Yaw(way, share)) * length);
+        var (first, last) = (way.WayFrom.Length, way.WayTo.Length);
+        var direction = Swung(way.WayFrom.Unit, way.WayTo.Unit, way.Angle, share);
+        return root + (direction.Turned(turn) * (first + ((last - first) * share)));
     }
 
     /// <summary>Spherical interpolation; between opposite directions by way of the front.</summary>
-    private static Point3 Swung(Point3 from, Point3 to, double share)
+    private static Point3 Swung(Point3 from, Point3 to, double angle, double share)
     {
-        var cosine = Math.Clamp(Point3.Dot(from, to), -1, 1);
-        if (cosine < -0.98)
+        if (angle > NearlyOpposite)
             return share < 0.5
-                ? Swung(from, new Point3(1, 0, 0), share * 2)
-                : Swung(new Point3(1, 0, 0), to, (share * 2) - 1);
-        var angle = Math.Acos(cosine);
+                ? Swung(from, Front, Math.Acos(Point3.Dot(from, Front)), share * 2)
+                : Swung(Front, to, Math.Acos(Point3.Dot(Front, to)), (share * 2) - 1);
         if (angle < 1e-3)
             return Point3.Between(from, to, share).Unit;
         return ((from * Math.Sin((1 - share) * angle)) + (to * Math.Sin(share * angle))) * (1 / Math.Sin(angle));
     }
 
-    private static double Yaw(Hanging way, double share) => way.YawFrom + ((way.YawTo - way.YawFrom) * share);
+    private static readonly Point3 Front = new(1, 0, 0);
+
+    /// <summary>Radians from which two directions have no shortest way between them.</summary>
+    private const double NearlyOpposite = 2.94;
 
     /// <summary>
     /// Where elbow or knee points: both directions are carried along with the limb, each by the least turn, and what is left between them is
     /// turned about the limb.
     /// </summary>
-    private static LimbPose Bent(Hanging way, LimbPose limb, Point3 root, double share)
+    private static LimbPose Bent(Hanging way, LimbPose limb, Point3 root, double share, (double Sin, double Cos) turn)
     {
-        var along = (limb.End - root).Unit;
-        var from = Carried(way.From, way.RootFrom, along, Yaw(way, share) - way.YawFrom);
-        var angle = TurnOf(way, limb.End - root, share, way.Turn) * share;
-        return limb with { Bend = (from * Math.Cos(angle)) + (Point3.Cross(along, from) * Math.Sin(angle)) };
+        var along = (limb.End - root).Unit.TurnedBack(turn);
+        var from = Carried(way.BendFrom, way.WayFrom.Unit, along);
+        var (sin, cos) = Math.SinCos(TurnOf(from, way, along, way.Turn) * share);
+        var bend = (from * cos) + (Point3.Cross(along, from) * sin);
+        return limb with { Bend = bend.Turned(turn) };
     }
 
-    private static double TurnOf(Hanging way, Point3 limb, double share, double near)
+    private static double TurnOf(Point3 from, Hanging way, Point3 along, double near)
     {
-        var along = limb.Unit;
-        var from = Carried(way.From, way.RootFrom, along, Yaw(way, share) - way.YawFrom);
-        var to = Carried(way.To, way.RootTo, along, Yaw(way, share) - way.YawTo);
+        var to = Carried(way.BendTo, way.WayTo.Unit, along);
         var angle = Math.Atan2(Point3.Dot(Point3.Cross(along, from), to), Point3.Dot(from, to));
         return angle + (2 * Math.PI * Math.Round((near - angle) / (2 * Math.PI)));
     }
 
-    private static Point3 Carried(LimbPose limb, Point3 root, Point3 along, double turned)
+    private static Point3 Carried(Point3 bend, Point3 was, Point3 along)
     {
-        var was = (limb.End - root).Unit.Turned(turned);
-        var bend = limb.Bend.Turned(turned);
-        var square = bend - (was * Point3.Dot(bend, was));
-        var sum = was + along;
-        var moved = square - (sum * (Point3.Dot(along, square) / Math.Max(1e-6, 1 + Point3.Dot(was, along))));
+        var moved = bend - ((was + along) * (Point3.Dot(along, bend) / Math.Max(1e-6, 1 + Point3.Dot(was, along))));
         return (moved - (along * Point3.Dot(moved, along))).Unit;
     }
 }

@@ -28,6 +28,8 @@ const arms = [4, 8];
 const legs = [12, 16];
 /** Frames around a strike in which a partner's pad is seen. */
 const nearStrike = 9;
+/** Millimetres of paper around a limb. */
+const edge = 12;
 
 /** @param {number} yaw degrees of the camera: 0 from the right, 90 as the partner sees it */
 const cameraOf = yaw => ({ sin: Math.sin((yaw * Math.PI) / 180), cos: Math.cos((yaw * Math.PI) / 180) });
@@ -35,16 +37,18 @@ const cameraOf = yaw => ({ sin: Math.sin((yaw * Math.PI) / 180), cos: Math.cos((
 /** @param {Motion} motion @param {View} view changed by whoever looks */
 export function drawingOf(motion, view) {
   let box = { left: 0, width: 1, top: 0, height: 1 };
+  let camera = cameraOf(view.yaw);
 
   /** @param {number[]} joints @param {number} joint @returns {Spot} */
   function spot(joints, joint) {
-    const { sin, cos } = cameraOf(view.yaw);
+    const { sin, cos } = camera;
     const [x, y, z] = [joints[joint * 3], joints[joint * 3 + 1] * view.sideways, joints[joint * 3 + 2]];
     return { x: x * cos + y * sin, y: -z, depth: x * sin - y * cos };
   }
 
   /** What all frames together take up, so that the picture stands still while the body moves. */
   function measure() {
+    camera = cameraOf(view.yaw);
     const all = view.hasPartner && motion.partner ? [...motion.frames, ...motion.partner.frames] : motion.frames;
     let [left, right, top] = [Infinity, -Infinity, -1.05 * motion.stature];
     for (let f = 0; f < all.length; f += 3) {
@@ -73,11 +77,12 @@ export function drawingOf(motion, view) {
     pen.closePath();
   }
 
-  /** @param {CanvasRenderingContext2D} pen @param {string} ink */
-  function inked(pen, ink) {
-    pen.strokeStyle = view.colour.paper;
-    pen.lineWidth = 24;
-    pen.stroke();
+  /** The same shape twice: its edge of paper, a little larger, and its ink. Filling is cheaper than a wide stroke. */
+  function inked(pen, a, b, first, second, ink) {
+    tapered(pen, a, b, first + edge, second + edge);
+    pen.fillStyle = view.colour.paper;
+    pen.fill();
+    tapered(pen, a, b, first, second);
     pen.fillStyle = ink;
     pen.fill();
   }
@@ -94,8 +99,7 @@ export function drawingOf(motion, view) {
       parts.push({
         depth: (a.depth + b.depth) / 2,
         draw: () => {
-          tapered(pen, a, b, first * s, second * s);
-          inked(pen, strikes ? view.colour.accent : ink);
+          inked(pen, a, b, first * s, second * s, strikes ? view.colour.accent : ink);
           if (!strikes) return;
           pen.beginPath();
           pen.setLineDash([30, 30]);
@@ -121,9 +125,8 @@ export function drawingOf(motion, view) {
       parts.push({
         depth: hand.depth + 30,
         draw: () => {
-          pen.beginPath();
-          pen.arc((wrist.x + hand.x) / 2, (wrist.y + hand.y) / 2, radius.fist * s, 0, 2 * Math.PI);
-          inked(pen, strikes ? view.colour.accent : ink);
+          const fist = { x: (wrist.x + hand.x) / 2, y: (wrist.y + hand.y) / 2, depth: 0 };
+          inked(pen, fist, fist, radius.fist * s, radius.fist * s, strikes ? view.colour.accent : ink);
         },
       });
     }
@@ -148,10 +151,9 @@ export function drawingOf(motion, view) {
         pen.lineJoin = 'round';
         outline();
         pen.strokeStyle = view.colour.paper;
-        pen.lineWidth = radius.shoulder * 2 * s + 24;
+        pen.lineWidth = radius.shoulder * 2 * s + 2 * edge;
         pen.stroke();
-        tapered(pen, breast, middle, radius.chest * s, radius.waist * s);
-        inked(pen, ink);
+        inked(pen, breast, middle, radius.chest * s, radius.waist * s, ink);
         outline();
         pen.strokeStyle = pen.fillStyle = ink;
         pen.lineWidth = radius.shoulder * 2 * s;

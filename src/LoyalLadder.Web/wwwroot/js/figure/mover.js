@@ -43,6 +43,9 @@ export function moverOf(element) {
 
   // ---- moving ----
 
+  /** The beat that the page was told of last. */
+  let told = 0;
+
   /** @param {number} to @param {boolean} tells whether the page is told which beat this is */
   function go(to, tells = true) {
     const was = frame;
@@ -53,13 +56,15 @@ export function moverOf(element) {
       words.textContent = still.words;
       stage.setAttribute('aria-label', still.words);
     }
-    element.dataset.frame = String(frame);
     if (sounds && beat?.strike != null && was < beat.strike && frame >= beat.strike) sound.tone(660, 0.06);
     draw();
-    if (tells && beat) element.dispatchEvent(new CustomEvent('figure:beat', { detail: beat.beat, bubbles: true }));
+    if (tells && beat && beat.beat !== told)
+      element.dispatchEvent(new CustomEvent('figure:beat', { detail: beat.beat, bubbles: true }));
+    told = beat?.beat ?? 0;
   }
 
   function stop() {
+    element.dataset.frame = String(frame);
     cancelAnimationFrame(playing);
     clearTimeout(playing);
     playing = 0;

@@ -13,13 +13,16 @@ public static class Choreography
     /// <summary>Frames between two counts that are walked through.</summary>
     private const int Breath = FigureTrack.FramesPerSecond / 4;
 
-    /// <summary>A combination, followed.</summary>
+    /// <summary>What is longer is shown as far as this: nobody watches more in one go.</summary>
+    private const int MostBeats = 80;
+
+    /// <summary>A combination, followed, up to 80 beats.</summary>
     public static FigureTrack Of(Trace trace, Pace pace = Pace.Steady)
     {
         var track = new TrackBuilder(Body.Of(trace.Band), trace.Start, trace.Setting == TraceSetting.Partner);
         var plan = FloorPlan.Of(trace);
         var (before, stood) = (trace.Start, FloorPlan.PartnerOf(trace.Start, trace.From));
-        for (var i = 0; i < trace.Steps.Length; i++)
+        for (var i = 0; i < Math.Min(trace.Steps.Length, MostBeats); i++)
         {
             var step = trace.Steps[i];
             var seconds = (double)BeatClock.Seconds(trace.Combination, step.Count, pace);

@@ -47,6 +47,12 @@ internal sealed class TrackBuilder
             _partner?.Stand(partner.After, step.Footing, _beats[^1]);
             return;
         }
+        // an answer takes as long as the attack needs to be seen
+        if (step.Elements.Any(e => e.Element.Attack is not null))
+            least = Math.Max(
+                least,
+                step.Elements.Any(e => e.Element.Attack is { Technique.IsKick: true }) ? KickFrames : HandFrames
+            );
         var guard = _stances.Guard(deeds[0].At, deeds[0].IsLeg ? _pose.Hips : near);
         var deed = _keys.Met(deeds[0], guard);
         // a strike that turns ends where its last pose has come round to
@@ -63,6 +69,10 @@ internal sealed class TrackBuilder
         );
         _partner?.Answer(step, deed, _beats[^1], partner.After, _keys);
     }
+
+    /// <summary>Frames of an attack with a leg, and with a hand.</summary>
+    private const int KickFrames = 54,
+        HandFrames = 30;
 
     /// <summary>Feet alone.</summary>
     private void Step(TraceStep step, Pose last, int least)
@@ -122,35 +132,14 @@ internal sealed class TrackBuilder
     private void Do(int count, int beat, ImmutableArray<Deed> deeds, Pose guard, Pose last, int least, bool endsCount)
     {
         var deed = deeds[0];
-        var way = new MotionPath(_body, _pose) { InSteps = deed.Template.InSteps };
+        var way = WayOf(deeds, guard, last, endsCount).Lay(least);
+        var from = _frames.Count;
         var main = deed.Template.Main;
-        var pose = guard;
         foreach (var key in deed.Template.Keys)
         {
-            pose = _keys.Of(key, deed, guard);
-            foreach (var other in deeds.Skip(1))
-                if (key == main)
-                    pose = Besides(pose, other, guard);
-            way.Add(key.At, pose, key.Through);
+            var frame = from + way.FrameOf(key.At) - 1;
+            _stills.Add(new(frame, count, beat, key.Aim ? deed.Strikes : null, key.Says, key == main));
         }
-        // who has rolled over is upright again after a whole turn
-        if (pose.Lean.Length > OverTheHead)
-            last = last with { Lean = last.Lean + (pose.Lean.Unit * (2 * Math.PI)) };
-        // what follows on the same count begins from where this one ends, not from guard
-        way.Add(1, endsCount || deed.IsLeg ? last : Pose.Between(pose, last, 0.5));
-        way.Lay(least);
-        var from = _frames.Count;
-        foreach (var key in deed.Template.Keys)
-            _stills.Add(
-                new FigureStill(
-                    from + way.FrameOf(key.At) - 1,
-                    count,
-                    beat,
-                    key.Aim ? deed.Strikes : null,
-                    key.Says,
-                    key == main
-                )
-            );
         Move(way);
         int? strike = deed.Target is null ? null : from + way.FrameOf(main.At) - 1;
         _beats.Add(
@@ -166,6 +155,28 @@ internal sealed class TrackBuilder
                 strike is null ? null : deed.Technique.Hold
             )
         );
+    }
+
+    /// <summary>The poses of what is done, one after another.</summary>
+    private MotionPath WayOf(ImmutableArray<Deed> deeds, Pose guard, Pose last, bool endsCount)
+    {
+        var deed = deeds[0];
+        var way = new MotionPath(_body, _pose) { InSteps = deed.Template.InSteps };
+        var pose = guard;
+        foreach (var key in deed.Template.Keys)
+        {
+            pose = _keys.Of(key, deed, guard);
+            foreach (var other in deeds.Skip(1))
+                if (key == deed.Template.Main)
+                    pose = Besides(pose, other, guard);
+            way.Add(key.At, pose, key.Through);
+        }
+        // who has rolled over is upright again after a whole turn
+        if (pose.Lean.Length > OverTheHead)
+            last = last with { Lean = last.Lean + (pose.Lean.Unit * (2 * Math.PI)) };
+        // what follows on the same count begins from where this one ends, not from guard
+        way.Add(1, endsCount || deed.IsLeg ? last : Pose.Between(pose, last, 0.5));
+        return way;
     }
 
     private void Move(MotionPath way)

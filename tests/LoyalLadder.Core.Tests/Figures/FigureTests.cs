@@ -201,6 +201,41 @@ public sealed class FigureTests
         Assert.Equal(track.Beats.Length, track.MainStills.Count());
     }
 
+    /// <summary>Combinations of six styles: nobody chose them for what a body can do.</summary>
+    [Theory]
+    [MemberData(nameof(Movement.StyleTableTests.Rows), MemberType = typeof(Movement.StyleTableTests))]
+    public void Whole_combinations_keep_to_what_bodies_can_do(string notation, string sides, string pads, string found)
+    {
+        _ = (sides, pads);
+        foreach (var band in Enum.GetValues<AgeBand>())
+        {
+            var track = Track(notation, Lead.Left, band);
+            AssertMoves(track, track.Frames, 0.14);
+            // a partner keeps to the performer's frames, and may have to be quicker than an eye
+            AssertMoves(track, track.Partner, 0.3);
+            // who is too far away or too near is told so, and is not drawn as if it fitted
+            if (found == "-")
+                foreach (var beat in track.Beats.Where(b => b.Strike is not null))
+                {
+                    var met = track.Frames[beat.Strike!.Value][beat.Limb!.Value];
+                    Assert.InRange((met - beat.Target!.Value).Length, 0, 0.09);
+                }
+        }
+    }
+
+    private static void AssertMoves(FigureTrack track, IReadOnlyList<Skeleton> frames, double furthest)
+    {
+        for (var i = 1; i < frames.Count; i++)
+        {
+            Assert.All(frames[i].Joints, j => Assert.True(j.Z > -0.02));
+            foreach (var hinge in Hinges)
+                Assert.InRange(Bend(frames[i], hinge), 0, 155.1);
+            if (!track.BeatAt(i).InSteps)
+                foreach (var joint in Enum.GetValues<Joint>())
+                    Assert.InRange((frames[i][joint] - frames[i - 1][joint]).Length, 0, furthest);
+        }
+    }
+
     [Fact]
     public void Beats_of_one_count_flow_and_counts_that_are_walked_through_breathe()
     {

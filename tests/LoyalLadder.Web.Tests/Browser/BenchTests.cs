@@ -85,4 +85,66 @@ public sealed class BenchTests
         ines.IsAccessible("Technique form");
         ines.HasNoScriptErrors();
     }
+
+    [Fact]
+    public async Task A_body_is_played_stepped_turned_and_mirrored_at_the_same_count_as_strip_card_and_feet()
+    {
+        await using var server = await LadderServer.Start();
+        using var ines = Screen.SignedIn(server);
+        ines.Go("/bench?c=jab,%20cross,%20rear%20round%20kick");
+        Assert.True(ines.Has(".mover-stage svg path"));
+        ines.Until(() => ines.Has(".mover[data-ready]"));
+        var first = ines.Text(".mover-words");
+
+        // a count: the still of the strike, the same count everywhere
+        ines.Click(".beat-strip [data-beat='3']");
+        ines.Until(() => ines.Has(".mover-stage canvas") && ines.Text(".mover-words") != first);
+        Assert.Contains("shin across into the target", ines.Text(".mover-words"), StringComparison.Ordinal);
+        Assert.Equal("3 3 3", Counts());
+        ines.Click("[data-play]");
+        ines.Until(() => ines.Text("[data-play]") == "Play");
+        ines.Type("#c", Keys.Escape);
+        ines.Press(",");
+        ines.Until(() => Counts() == "2 2 2");
+        Assert.Contains("the arm straight", ines.Text(".mover-words"), StringComparison.Ordinal);
+
+        // from all sides: what is drawn changes, what is done does not
+        var drawn = new HashSet<string> { Drawn() };
+        ines.Click("[data-mover='view'][data-angle='90']");
+        Assert.True(drawn.Add(Drawn()));
+        ines.Click("[data-mover='mirror']");
+        Assert.True(drawn.Add(Drawn()));
+        ines.Click("[data-mover='partner']");
+        Assert.True(drawn.Add(Drawn()));
+        ines.Drag(".mover-stage", 80);
+        ines.Until(() => drawn.Add(Drawn()));
+        Assert.Equal("2 2 2", Counts());
+
+        // again and again goes on behind the end
+        ines.Click("[data-mover='loop']");
+        ines.Click("[data-play]");
+        ines.Until(() => Counts() == "3 3 3");
+        ines.Until(() => Counts() == "1 1 1");
+        Assert.Equal("Stop", ines.Text("[data-play]"));
+        ines.Click("[data-play]");
+        ines.HasNoScriptErrors();
+
+        // beside a technique it has buttons of its own
+        ines.Go("/material/side-kick");
+        ines.Until(() => ines.Has(".mover[data-ready]"));
+        ines.Click("[data-mover='on']");
+        ines.Until(() => ines.Has(".mover-stage canvas"));
+        ines.Click("[data-mover='play']");
+        ines.Until(() => ines.Text("[data-mover='play']") == "Stop");
+        ines.IsAccessible("Technique, moving");
+        ines.HasNoScriptErrors();
+
+        string Counts() =>
+            ines.Run(
+                "return [document.querySelector('.beat-strip .beat.is-on').dataset.beat, "
+                    + "document.querySelector('.floor .frame.is-on').dataset.count, "
+                    + "document.querySelector('.holder .is-on').dataset.count].join(' ')"
+            );
+        string Drawn() => ines.Run("return document.querySelector('.mover canvas').toDataURL()");
+    }
 }

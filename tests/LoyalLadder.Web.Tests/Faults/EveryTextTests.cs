@@ -175,6 +175,8 @@ public sealed class EveryTextTests
         ("/api/v1/lessons/fit", "sheet", ",\"ageBand\":\"kids\",\"headcount\":12,\"minutes\":60"),
         ("/api/v1/lessons/read", "sheet", ",\"ageBand\":\"kids\""),
         ("/api/v1/combinations/trace", "notation", ""),
+        ("/api/v1/combinations/figure", "notation", ""),
+        ("/api/v1/combinations/figure", "pace", ",\"notation\":\"jab\""),
         ("/api/v1/rounds", "ageBand", ""),
         ("/api/v1/rounds", "naming", ",\"ageBand\":\"kids\""),
     ];

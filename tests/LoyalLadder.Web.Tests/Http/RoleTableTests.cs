@@ -30,6 +30,8 @@ public sealed partial class RoleTableTests
         0 GET /health
         0 GET /health/live
         0 GET /health/ready
+        1 GET /figures
+        1 GET /figures/{technique}
         1 GET /live
         1 GET /timetable.ics
         0 GET /openapi/{documentName}.json
@@ -70,6 +72,7 @@ public sealed partial class RoleTableTests
         2 POST /material/numbered/{id:guid}?handler=Home
         2 POST /material/numbered/{id:guid}?handler=EndHome
         0 GET /practice/{secret}
+        0 GET /practice/{secret}?handler=Figure
         1 GET /mat/{id:guid}/{show?}
         1 GET /mat/{id:guid}/ready
         2 POST /mat/{id:guid}/ready?handler=Mend
@@ -292,6 +295,7 @@ public sealed partial class RoleTableTests
         2 POST /sheets/{id:guid}/picked?handler=Keep
         2 POST /sheets/{id:guid}/picked?handler=Move
         2 POST /sheets/{id:guid}/picked?handler=Remove
+        4 POST /api/v1/combinations/figure
         4 POST /api/v1/combinations/trace
         4 POST /api/v1/lessons/clock
         4 POST /api/v1/lessons/fit
@@ -327,6 +331,8 @@ public sealed partial class RoleTableTests
     /// <summary>What a hall's tablet may besides what is open to all, for the lessons in its hall.</summary>
     private static readonly HashSet<string> ForTablets =
     [
+        "GET /figures",
+        "GET /figures/{technique}",
         "GET /hall",
         "GET /live",
         "GET /mat/{id:guid}/{show?}",

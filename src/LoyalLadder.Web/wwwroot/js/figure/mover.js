@@ -247,6 +247,7 @@ export function moverOf(element) {
     playing = requestAnimationFrame(next);
   }
 
+  element.dataset.ready = 'yes';
   return {
     playCount,
     playRound,

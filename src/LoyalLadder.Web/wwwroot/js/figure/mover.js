@@ -84,7 +84,8 @@ export function moverOf(element) {
   async function play() {
     if (!(await ready())) return;
     if (playing) return stop();
-    if (frame >= motion.frames.length - 1) go(0);
+    const isOver = reduced.matches ? !motion.stills.some(s => s.frame > frame) : frame >= motion.frames.length - 1;
+    if (isOver) go(0);
     element.dispatchEvent(new CustomEvent('figure:play', { bubbles: true }));
     const button = element.querySelector('[data-mover=play]');
     if (button) button.textContent = phrase('Stop');

@@ -14,6 +14,9 @@ internal readonly struct KeyPoses(Body body)
     /// <summary>Shares of the stature by which the two may stand nearer or farther than the middle of their range.</summary>
     private const double MostNearer = 0.34;
 
+    /// <summary>Share of its length at which a limb looks straight.</summary>
+    private const double Straight = 0.993;
+
     /// <summary>Metres that what strikes may be short of its target, before the two stand nearer.</summary>
     private const double NearEnough = 0.02;
 
@@ -42,7 +45,10 @@ internal readonly struct KeyPoses(Body body)
         for (var tries = 0; tries < 8 && nearer < most; tries++)
         {
             var pose = Of(key, deed, guard);
-            var miss = Math.Max(Missed(pose, deed), Stretched(pose, deed) - (deed.Template.Reach * LimbOf(deed)));
+            var miss = Math.Max(
+                Missed(pose, deed),
+                Stretched(pose, deed) - ((deed.Template.IsStraight ? Straight : deed.Template.Reach) * LimbOf(deed))
+            );
             if (miss < NearEnough)
                 break;
             var step = Math.Min(Math.Max(0.01, miss), most - nearer);
@@ -58,7 +64,7 @@ internal readonly struct KeyPoses(Body body)
         if (IsLong(Of(key, deed, guard), deed))
             return deed;
         var (reached, far) = (0.0, 1.0);
-        for (var tries = 0; tries < 4; tries++)
+        for (var tries = 0; tries < 7; tries++)
         {
             var middle = (reached + far) / 2;
             var next = deed with { Target = deed.Target + (most * middle) };
@@ -84,7 +90,7 @@ internal readonly struct KeyPoses(Body body)
     }
 
     /// <summary>The limb is as good as straight.</summary>
-    private bool IsLong(Pose pose, Deed deed) => Stretched(pose, deed) > 0.985 * LimbOf(deed);
+    private bool IsLong(Pose pose, Deed deed) => Stretched(pose, deed) > Straight * LimbOf(deed);
 
     public Pose Of(FigureKey key, Deed deed, Pose guard)
     {

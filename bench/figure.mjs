@@ -1,6 +1,15 @@
 // How many frames a second a body moves at on the bench of a running demo school (./start), with a processor that is four times slower:
 //   node bench/figure.mjs
-import { base, call, click, close, go, run, signIn, wait } from "../tools/browser.mjs";
+import {
+    base,
+    call,
+    click,
+    close,
+    go,
+    run,
+    signIn,
+    wait,
+} from "../tools/browser.mjs";
 
 const combination =
     "jab, cross, lead hook, rear round kick, jab, cross, slip, rear uppercut, lead hook, rear knee";

@@ -31,7 +31,9 @@ public sealed record FigureKey
     /// <summary>What strikes is at the target.</summary>
     public bool Aim { get; init; }
 
-    /// <summary>Where the working wrist or ankle is; where an elbow or a knee aims, the direction of what is beyond it; null for guard.</summary>
+    /// <summary>
+    /// Where the working wrist or ankle is; where an elbow or a knee aims, the direction of what is beyond it; null for guard.
+    /// </summary>
     public ImmutableArray<double>? End { get; init; }
 
     /// <summary>Into which direction elbow or knee points.</summary>

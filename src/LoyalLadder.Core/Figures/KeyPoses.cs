@@ -117,7 +117,8 @@ internal readonly struct KeyPoses(Body body)
     }
 
     /// <summary>
-    /// The hips no higher than both legs reach the floor: first a heel lifts, then the knees bend. With feet off it they are where they are.
+    /// The hips no higher than both legs reach the floor: first a heel lifts, then the knees bend. With feet off the
+    /// floor they are where they are.
     /// </summary>
     private Pose Grounded(Pose pose, FigureKey key)
     {

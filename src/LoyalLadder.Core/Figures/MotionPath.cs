@@ -1,6 +1,9 @@
 namespace LoyalLadder.Core.Figures;
 
-/// <summary>Poses on a way, each at its share of the time, joined without a corner: each is met with no speed, but for those that the body goes through.</summary>
+/// <summary>
+/// Poses on a way, each at its share of the time, joined without a corner: each is met with no speed, but for those that the body goes
+/// through.
+/// </summary>
 internal sealed class MotionPath(Body body, Pose first)
 {
     /// <summary>Metres that a joint goes at most between two frames.</summary>
@@ -114,8 +117,8 @@ internal sealed class MotionPath(Body body, Pose first)
     }
 
     /// <summary>
-    /// A share of the time as a share of the way: minimum jerk between two rests (10u³ - 15u⁴ + 6u⁵), else a cubic that leaves or comes in at
-    /// an even speed.
+    /// A share of the time as a share of the way: minimum jerk between two rests (10u³ - 15u⁴ + 6u⁵), else a cubic that leaves or
+    /// comes in at an even speed.
     /// </summary>
     private static double Eased(double u, bool fromThrough, bool toThrough)
     {

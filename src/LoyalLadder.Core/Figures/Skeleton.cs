@@ -44,7 +44,7 @@ public readonly record struct Skeleton(ImmutableArray<Point3> Joints)
     /// <summary>Degrees that the line from ankle to toe slopes down while the foot is flat on the floor.</summary>
     public const double FlatSlope = 14.9;
 
-    /// <summary>Degrees of leaning up to which the head stays nearer to upright than the back, and from which it goes on as the back does.</summary>
+    /// <summary>Degrees of leaning up to which the head stays nearer to upright, and from which it goes on as the back does.</summary>
     private const double HeadUpright = 40,
         HeadAlong = 75;
 

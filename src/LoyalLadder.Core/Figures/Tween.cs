@@ -1,8 +1,8 @@
 namespace LoyalLadder.Core.Figures;
 
 /// <summary>
-/// Everything between two poses: the trunk straight from one to the other, limbs in the air swung about the joint that they hang from, feet on
-/// the floor stepping.
+/// Everything between two poses: the trunk straight from one to the other, limbs in the air swung about the joint that they hang
+/// from, feet on the floor stepping.
 /// </summary>
 internal sealed class Tween
 {
@@ -195,8 +195,8 @@ internal sealed class Tween
     private const double NearlyOpposite = 2.94;
 
     /// <summary>
-    /// Where elbow or knee points: both directions are carried along with the limb, each by the least turn, and what is left between them is
-    /// turned about the limb.
+    /// Where elbow or knee points: both directions are carried along with the limb, each by the least turn, and what is left between
+    /// them is turned about the limb.
     /// </summary>
     private static LimbPose Bent(Hanging way, LimbPose limb, Point3 root, double share, (double Sin, double Cos) turn)
     {

@@ -106,7 +106,8 @@ public static class FigurePicture
             HoldPlace.ThighPad or HoldPlace.ThighInside => (0.06 * s, 0.14 * s),
             _ => (0.045 * s, 0.12 * s),
         };
-        return $"<rect class=\"pd\" x=\"{N(x)}\" y=\"{N(y - (high / 2))}\" width=\"{N(wide)}\" height=\"{N(high)}\" rx=\"{N(wide / 2.5)}\"/>";
+        return $"<rect class=\"pd\" x=\"{N(x)}\" y=\"{N(y - (high / 2))}\" width=\"{N(wide)}\" height=\"{N(high)}\" "
+            + $"rx=\"{N(wide / 2.5)}\"/>";
     }
 
     private static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);

@@ -17,9 +17,14 @@ public static class Choreography
     private const int MostBeats = 80;
 
     /// <summary>A combination, followed, up to 80 beats.</summary>
-    public static FigureTrack Of(Trace trace, Pace pace = Pace.Steady)
+    /// <param name="trace">As it was followed.</param>
+    /// <param name="pace">How fast.</param>
+    /// <param name="isOpposite">The partner has the other foot in front.</param>
+    public static FigureTrack Of(Trace trace, Pace pace = Pace.Steady, bool isOpposite = false)
     {
-        var track = new TrackBuilder(Body.Of(trace.Band), trace.Start, trace.Setting == TraceSetting.Partner);
+        var body = Body.Of(trace.Band);
+        var partner = trace.Setting == TraceSetting.Partner ? new PartnerBuilder(body, isOpposite) : null;
+        var track = new TrackBuilder(body, trace.Start, partner);
         var plan = FloorPlan.Of(trace);
         var (before, stood) = (trace.Start, FloorPlan.PartnerOf(trace.Start, trace.From));
         for (var i = 0; i < Math.Min(trace.Steps.Length, MostBeats); i++)
@@ -41,7 +46,7 @@ public static class Choreography
     {
         if (FigureFile.Of(technique) is not { } template)
             return null;
-        var track = new TrackBuilder(Body.Of(band), Footing.Start(lead, band), false);
+        var track = new TrackBuilder(Body.Of(band), Footing.Start(lead, band), null);
         var seconds = (double)technique.BaseSeconds * (technique.IsExercise ? 1 : 1.5);
         // what is held for long is shown as it is come into
         var frames = (int)Math.Ceiling(Math.Min(seconds, LongestLoop) * FigureTrack.FramesPerSecond);

@@ -8,7 +8,9 @@ namespace LoyalLadder.Core.Figures;
 /// The partner in the same frames: stands where the trace has one, holds what is struck, throws what is answered and gives way a
 /// little when met.
 /// </summary>
-internal sealed class PartnerBuilder(Body body)
+/// <param name="body">Whose lengths.</param>
+/// <param name="isOpposite">The partner has the other foot in front.</param>
+internal sealed class PartnerBuilder(Body body, bool isOpposite)
 {
     /// <summary>Shares of the stature and degrees by which somebody who is met gives way.</summary>
     private const double GivesWay = 0.025,
@@ -66,13 +68,15 @@ internal sealed class PartnerBuilder(Body body)
         Move(way, beat);
     }
 
-    /// <summary>Somebody who faces the performer, with the same foot in front.</summary>
+    private Lead LeadOf(Lead performer) => isOpposite ? performer.Other() : performer;
+
+    /// <summary>Somebody who faces the performer.</summary>
     private Pose Guard(Point3 at, Footing performer)
     {
         var footing = new Footing(
             new Place(-at.Y, at.X),
             Footing.Around(performer.Axis + 180),
-            performer.Lead,
+            LeadOf(performer.Lead),
             Movement.Stance.Of(Movement.Stance.Fighting, BandOf()),
             performer.Stride
         );
@@ -87,7 +91,7 @@ internal sealed class PartnerBuilder(Body body)
         var attack = step.Elements.Select(e => e.Element.Attack).FirstOrDefault(a => a is not null);
         if (attack is null || FigureFile.Of(attack.Technique) is not { } template)
             return null;
-        var lead = answer.At.Lead;
+        var lead = LeadOf(answer.At.Lead);
         var isLeft = TraceRun.Sided(attack.Side, lead).Body switch
         {
             Side.Right => false,

@@ -17,12 +17,12 @@ internal sealed class TrackBuilder
     private readonly Footing _start;
     private Pose _pose;
 
-    public TrackBuilder(Body body, Footing start, bool hasPartner)
+    public TrackBuilder(Body body, Footing start, PartnerBuilder? partner)
     {
         (_body, _stances, _keys) = (body, new Stances(body), new KeyPoses(body));
         _start = start;
         _pose = _stances.Guard(start, 0);
-        _partner = hasPartner ? new PartnerBuilder(body) : null;
+        _partner = partner;
         _frames.Add(Skeleton.Of(body, _pose));
     }
 

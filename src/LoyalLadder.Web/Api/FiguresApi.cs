@@ -66,8 +66,9 @@ public static class FiguresApi
         var reading = facts.Material.Notation(naming).Read(request.Notation);
         if (reading.Combination is not { } combination)
             return ApiJson.Refuse([.. reading.Errors.Select(CombinationsApi.Error)]);
-        var trace = facts.Material.Tracer(naming).Trace(combination, Ask(request));
-        var track = Choreography.Of(trace, request.Pace is { } pace ? PaceWords.Read(pace)!.Value : Pace.Steady);
+        var ask = Ask(request);
+        var pace = request.Pace is { } said ? PaceWords.Read(said)!.Value : Pace.Steady;
+        var track = Choreography.Of(facts.Material.Tracer(naming).Trace(combination, ask), pace, ask.IsOpposite);
         return Answer(track, request, still, FigurePicture.Read(view)!.Value, animated is not null);
     }
 
@@ -143,7 +144,8 @@ public static class FiguresApi
             IsOpposite = with == "opposite",
         };
         var trace = facts.Material.Tracer(named).Trace(combination, ask);
-        return Results.Ok(FigureMotion.Of(Choreography.Of(trace, PaceWords.Read(pace ?? "") ?? Pace.Steady)));
+        var track = Choreography.Of(trace, PaceWords.Read(pace ?? "") ?? Pace.Steady, ask.IsOpposite);
+        return Results.Ok(FigureMotion.Of(track));
     }
 
     /// <summary>One technique by itself.</summary>

@@ -13,7 +13,8 @@ namespace LoyalLadder.Web.Figures;
 /// <param name="figure">Where the joints are.</param>
 /// <param name="camera">Degrees from which it is seen: 0 from the right, 90 as the partner sees it.</param>
 /// <param name="strikes">What meets its target; null for nothing.</param>
-internal readonly struct FigurePen(Body body, Skeleton figure, double camera, Joint? strikes)
+/// <param name="sash">Colour of the sash as #rrggbb; null for the one that belongs to no rank.</param>
+internal readonly struct FigurePen(Body body, Skeleton figure, double camera, Joint? strikes, string? sash = null)
 {
     public const double Cm = 100;
 
@@ -134,11 +135,12 @@ internal readonly struct FigurePen(Body body, Skeleton figure, double camera, Jo
         var (dx, dy) = (right.X - left.X, right.Y - left.Y);
         var length = Math.Max(0.01, Math.Sqrt((dx * dx) + (dy * dy)));
         var (ox, oy) = length < wide ? (wide, 0.0) : (dx / 2, dy / 2);
+        var own = sash is { } colour ? $" stroke=\"{colour}\"" : "";
         return new Part(
             (chest.Depth + pelvis.Depth) / 2,
             $"<path class=\"l tr\" stroke-width=\"{N(Shoulder * 2 * _s)}\" d=\"{outline}Z\"/><path class=\"l\" d=\"{core}\"/>"
                 + $"<path class=\"tq\" stroke-width=\"{N(Shoulder * 2 * _s)}\" d=\"{outline}Z\"/>"
-                + $"<path class=\"sa\" stroke-width=\"{N(0.03 * _s)}\" d=\"M{N(pelvis.X + up.X - ox)} {N(pelvis.Y + up.Y - oy)}"
+                + $"<path class=\"sa\"{own} stroke-width=\"{N(0.03 * _s)}\" d=\"M{N(pelvis.X + up.X - ox)} {N(pelvis.Y + up.Y - oy)}"
                 + $"L{N(pelvis.X + up.X + ox)} {N(pelvis.Y + up.Y + oy)}\"/>"
         );
     }

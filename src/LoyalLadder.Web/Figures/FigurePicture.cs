@@ -62,8 +62,14 @@ public static class FigurePicture
         return $"{N(middle - half)} {N(top)} {N(2 * half)} {N((0.05 * s) - top)}";
     }
 
-    /// <summary>Floor, partner, path and body at a frame, without the svg element.</summary>
-    public static HtmlString Of(FigureTrack track, int frame, FigureView view, bool withPartner = false)
+    /// <summary>Floor, partner, path and body at a frame, without the svg element; the sash in a rank's colour where one is given.</summary>
+    public static HtmlString Of(
+        FigureTrack track,
+        int frame,
+        FigureView view,
+        bool withPartner = false,
+        string? sash = null
+    )
     {
         var beat = track.BeatAt(frame);
         var angle = CameraOf(view);
@@ -78,7 +84,7 @@ public static class FigurePicture
         if (beat is { Strike: { } strike, Limb: { } limb } && frame > beat.From)
             svg.Append(PathOf(track, beat.From, Math.Min(frame, strike), limb, camera));
         var strikes = beat.Strike is not null && frame > beat.From ? beat.Limb : null;
-        svg.Append(new FigurePen(track.Body, track.Frames[frame], angle, strikes).Draw());
+        svg.Append(new FigurePen(track.Body, track.Frames[frame], angle, strikes, sash).Draw());
         return new HtmlString(svg.ToString());
     }
 

@@ -7,7 +7,14 @@ namespace LoyalLadder.Web.Figures;
 /// <param name="Address">Where its frames come from.</param>
 /// <param name="Frame">The frame that is shown at first.</param>
 /// <param name="HasTools">It has its own buttons; without them a page drives it.</param>
-public sealed record FigureShown(FigureTrack Track, string Address, int Frame, bool HasTools = true)
+/// <param name="Sash">The colour of the rank that it belongs to; null for none.</param>
+public sealed record FigureShown(
+    FigureTrack Track,
+    string Address,
+    int Frame,
+    bool HasTools = true,
+    string? Sash = null
+)
 {
     /// <summary>What it shows at first, in words.</summary>
     public string Words => Track.Stills.Where(s => s.Frame <= Frame).Select(s => s.Words).LastOrDefault() ?? "";
@@ -20,4 +27,11 @@ public sealed record FigureShown(FigureTrack Track, string Address, int Frame, b
 /// <param name="Stills">Which of them.</param>
 /// <param name="View">From where they are seen.</param>
 /// <param name="HasCounts">They say their count.</param>
-public sealed record FigureStrip(FigureTrack Track, IReadOnlyList<FigureStill> Stills, FigureView View, bool HasCounts);
+/// <param name="Sash">The colour of the rank that it belongs to; null for none.</param>
+public sealed record FigureStrip(
+    FigureTrack Track,
+    IReadOnlyList<FigureStill> Stills,
+    FigureView View,
+    bool HasCounts,
+    string? Sash = null
+);

@@ -266,6 +266,17 @@ public sealed class FigureTests
         Assert.Equal(7, walked.Beats[1].From - walked.Beats[0].To - 1);
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void A_partner_stands_with_the_same_foot_in_front_or_with_the_other(bool isOpposite)
+    {
+        var trace = Given.Trace("jab, cross");
+        var partner = Choreography.Of(trace, isOpposite: isOpposite).Partner[0];
+        // the partner faces the performer, who stands nearer to the origin
+        Assert.Equal(isOpposite, partner[Joint.RightAnkle].X < partner[Joint.LeftAnkle].X);
+    }
+
     [Fact]
     public void Who_is_alone_has_no_partner()
     {

@@ -52,7 +52,7 @@ public sealed class BenchView
         var tracer = taught.Tracer(question.Words.Naming);
         Trace = tracer.Trace(combination, question.Ask);
         Facts = CombinationFacts.Of(Trace, tracer);
-        Figure = Choreography.Of(Trace);
+        Figure = Choreography.Of(Trace, isOpposite: question.Ask.IsOpposite);
         if (!IsSolo)
             Holder = HolderCard.Of(Trace, question.Words.Naming, school.CrossedMitts);
         HolderKit = IsSolo ? null : HolderCard.KitOf(Trace);

@@ -87,8 +87,8 @@ export function drawingOf(motion, view) {
     pen.fill();
   }
 
-  /** @param {CanvasRenderingContext2D} pen @param {number[]} joints @param {string | null} limb @param {string} ink */
-  function body(pen, joints, limb, ink) {
+  /** @param {CanvasRenderingContext2D} pen @param {number[]} joints @param {string | null} limb @param {string} ink @param {string} sash */
+  function body(pen, joints, limb, ink, sash) {
     const s = motion.stature;
     const at = joint => spot(joints, joint);
     const striking = limb === null ? -1 : motion.joints.indexOf(limb);
@@ -130,13 +130,14 @@ export function drawingOf(motion, view) {
         },
       });
     }
-    parts.push(trunk(pen, at, s, ink), crown(pen, at, s, ink));
+    parts.push(trunk(pen, at, s, ink, sash), crown(pen, at, s, ink));
     parts.sort((a, b) => a.depth - b.depth);
     for (const part of parts) part.draw();
   }
 
-  /** @param {CanvasRenderingContext2D} pen @param {(joint: number) => Spot} at @param {number} s @param {string} ink */
-  function trunk(pen, at, s, ink) {
+  /** @param {CanvasRenderingContext2D} pen @param {(joint: number) => Spot} at @param {number} s @param {string} ink
+   *  @param {string} sash */
+  function trunk(pen, at, s, ink, sash) {
     const [breast, middle] = [at(chest), at(pelvis)];
     const corners = [at(arms[0]), at(arms[1]), at(legs[1]), at(legs[0])];
     const outline = () => {
@@ -165,7 +166,7 @@ export function drawingOf(motion, view) {
         pen.beginPath();
         pen.moveTo(x - ox, y - oy);
         pen.lineTo(x + ox, y + oy);
-        pen.strokeStyle = view.colour.sea;
+        pen.strokeStyle = sash;
         pen.lineWidth = 0.03 * s;
         pen.stroke();
       },
@@ -251,9 +252,11 @@ export function drawingOf(motion, view) {
     pen.strokeStyle = view.colour.ink;
     pen.lineWidth = 15;
     pen.stroke();
-    if (view.hasPartner && motion.partner) body(pen, motion.partner.frames[frame], null, view.colour.grey);
+    if (view.hasPartner && motion.partner)
+      body(pen, motion.partner.frames[frame], null, view.colour.grey, view.colour.paper);
     around(pen, beat, frame);
-    body(pen, motion.frames[frame], beat?.strike != null && frame > beat.from ? beat.limb : null, view.colour.ink);
+    const limb = beat?.strike != null && frame > beat.from ? beat.limb : null;
+    body(pen, motion.frames[frame], limb, view.colour.ink, view.colour.sash);
   }
 
   return { draw, measure, beatAt };

@@ -35,7 +35,7 @@ export function moverOf(element) {
       paper: value('--paper'),
       accent: value('--accent'),
       soft: value('--accent-soft'),
-      sea: value('--sea'),
+      sash: element.dataset.sash || value('--sea'),
       white: value('--white'),
       grey: value('--ink-3'),
     };

@@ -62,7 +62,7 @@ public static class FigurePicture
         return $"{N(middle - half)} {N(top)} {N(2 * half)} {N((0.05 * s) - top)}";
     }
 
-    /// <summary>Floor, partner, path and body at a frame, without the svg element; the sash in a rank's colour where one is given.</summary>
+    /// <summary>Floor, partner, path and body at a frame, without the svg element; the sash as a rank has it where one is said.</summary>
     public static HtmlString Of(
         FigureTrack track,
         int frame,

@@ -122,6 +122,11 @@ public sealed class BenchTests
         ines.Until(() => Counts() == "2 2 2");
         Assert.Contains("the arm straight", ines.Text(".mover-words"), StringComparison.Ordinal);
 
+        ines.Click(".holder li[data-count='1']");
+        ines.Until(() => Counts() == "1 1 1");
+        ines.Click(".holder li[data-count='2']");
+        ines.Until(() => Counts() == "2 2 2");
+
         // from all sides: what is drawn changes, what is done does not
         var drawn = new HashSet<string> { Drawn() };
         ines.Click("[data-mover='view'][data-angle='90']");

@@ -131,21 +131,52 @@ public sealed class FigureApiTests(DemoServer demo) : IClassFixture<DemoServer>
         Assert.Contains(stills, s => s.TextContent.Contains(words, StringComparison.Ordinal));
     }
 
-    [Fact]
-    public async Task Every_numbered_combination_and_form_of_the_demo_has_a_body()
+    [Theory]
+    [InlineData("combinations")]
+    [InlineData("self-defence")]
+    [InlineData("forms")]
+    public async Task Every_numbered_thing_of_the_demo_has_a_body_that_keeps_to_what_bodies_can_do(string shelf)
     {
         using var ines = await Visitor.SignedIn(demo.Server);
-        foreach (var shelf in new[] { "combinations", "self-defence", "forms" })
+        var page = await ines.Page($"/material?show={shelf}");
+        var links = page.QuerySelectorAll("a[href^='/material/numbered/']")
+            .Select(a => a.GetAttribute("href")!)
+            .Distinct();
+        foreach (var link in links.ToList())
         {
-            var page = await ines.Page($"/material?show={shelf}");
-            var links = page.QuerySelectorAll("a[href^='/material/numbered/']")
-                .Select(a => a.GetAttribute("href")!)
-                .Distinct();
-            foreach (var link in links)
-                Assert.True(
-                    (await ines.Page(link)).QuerySelector(".mover svg path") is not null,
-                    $"{shelf}: {link} shows no body"
-                );
+            var mover = (await ines.Page(link)).QuerySelector(".mover");
+            Assert.True(mover?.QuerySelector("svg path") is not null, $"{shelf}: {link} shows no body");
+            using var answer = await ines.Get(mover!.GetAttribute("data-figure")!);
+            var motion = JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement;
+            AssertMoves(motion, link);
         }
     }
+
+    /// <summary>Nothing below the floor, no jump where motion is shown, thighs and shins as long as at first.</summary>
+    private static void AssertMoves(JsonElement motion, string of)
+    {
+        var frames = motion.GetProperty("frames").EnumerateArray().Select(Places).ToList();
+        var inSteps = motion
+            .GetProperty("counts")
+            .EnumerateArray()
+            .Where(c => c.GetProperty("inSteps").GetBoolean())
+            .Select(c => (From: c.GetProperty("from").GetInt32(), To: c.GetProperty("to").GetInt32()))
+            .ToList();
+        (int, int)[] bones = [(12, 13), (13, 14), (16, 17), (17, 18), (4, 5), (5, 6)];
+        for (var f = 1; f < frames.Count; f++)
+        {
+            var (was, now) = (frames[f - 1], frames[f]);
+            foreach (var (a, b) in bones)
+                Assert.InRange(Between(now, a, now, b) - Between(frames[0], a, frames[0], b), -3, 3);
+            for (var joint = 0; joint < 20; joint++)
+            {
+                Assert.True(now[(joint * 3) + 2] > -21, $"{of}: joint {joint} of frame {f} is in the floor");
+                if (!inSteps.Exists(s => f >= s.From && f <= s.To + 1))
+                    Assert.True(Between(was, joint, now, joint) < 142, $"{of}: joint {joint} jumps at frame {f}");
+            }
+        }
+    }
+
+    private static double Between(int[] one, int a, int[] other, int b) =>
+        Math.Sqrt(Enumerable.Range(0, 3).Sum(i => Math.Pow(one[(a * 3) + i] - other[(b * 3) + i], 2)));
 }

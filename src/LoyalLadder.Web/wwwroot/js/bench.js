@@ -54,13 +54,14 @@ function play() {
   void body?.play();
 }
 
-/** To the first beat of the next or the last count. */
-function goCount(by) {
-  const frames = beats();
-  const count = Number(frames[shown() - 1]?.dataset.count) + by;
-  const first = frames.find(f => Number(f.dataset.count) === count);
+/** To the first beat of a count. */
+function toCount(count) {
+  const first = beats().find(f => Number(f.dataset.count) === count);
   if (first) showAll(Number(first.dataset.beat));
 }
+
+/** To the next or the last count. */
+const goCount = by => toCount(Number(beats()[shown() - 1]?.dataset.count) + by);
 
 document.addEventListener('figure:beat', e => show(/** @type {CustomEvent<number>} */ (e).detail));
 /** What the button for playing says. @param {string} words */
@@ -77,6 +78,8 @@ document.addEventListener('click', e => {
     e.preventDefault();
     return showAll(Number(beat.dataset.beat));
   }
+  const held = near(e, '.holder li[data-count]');
+  if (held) return toCount(Number(held.dataset.count));
   const fill = near(e, '[data-fill]');
   if (fill) {
     e.preventDefault();

@@ -39,7 +39,7 @@ export function bodyOf(box, tick) {
 
   /** What is up now; it moves only while there is work. */
   async function draw(step, isRight, isWork, count) {
-    const wanted = isOn && innerWidth >= 700 ? addressOf(step, isRight) : '';
+    const wanted = isOn && innerWidth > 736 ? addressOf(step, isRight) : '';
     if (wanted !== address) {
       address = wanted;
       counted = -1;

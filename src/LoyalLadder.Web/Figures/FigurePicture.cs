@@ -17,9 +17,6 @@ public enum FigureView
 
     /// <summary>Three quarters: between the two.</summary>
     Quarter,
-
-    /// <summary>From above, twelve o'clock to the right.</summary>
-    Above,
 }
 
 /// <summary>One instant of a track as an SVG drawing.</summary>

@@ -255,11 +255,9 @@ export function moverOf(element) {
     redraw: draw,
     play,
     stop,
-    step,
     toBeat,
     load,
     ready,
-    mirror: () => does.mirror(),
     isPlaying: () => playing !== 0,
   };
 }

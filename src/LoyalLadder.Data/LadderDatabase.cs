@@ -148,6 +148,7 @@ public static class LadderDatabase
             .AddScoped<PaceBook>()
             .AddScoped<ProgressBook>()
             .AddScoped<RankProgressBook>()
+            .AddScoped<WaitingBook>()
             .AddScoped<SyllabusBook>()
             .AddScoped<SyllabusGridBook>()
             .AddScoped<GradingBook>()

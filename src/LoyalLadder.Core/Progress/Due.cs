@@ -36,7 +36,7 @@ public sealed record DueItem(
         {
             var named = Blocks.Where(b => b.Name.Length > 0).ToList();
             var whatFor = IsAsked ? Say("for their next rank") : Say("for what comes after");
-            return named.Count > 0 ? BlockedWords(named) : Say($"{Need} of {People} need it {whatFor}");
+            return named.Count > 0 ? Blocked.Words(named) : Say($"{Need} of {People} need it {whatFor}");
         }
     }
 
@@ -52,31 +52,30 @@ public sealed record DueItem(
         }
     }
 
-    private const int MostNamed = 4;
-
-    /// <summary>'keeps Bo and Ren from Orange': of many only how many.</summary>
-    private static string BlockedWords(List<Blocked> named)
-    {
-        var ranks = named.Select(b => b.Rank).Distinct().ToList();
-        var who =
-            named.Count > MostNamed
-                ? Lessons.Spoken.Many(named.Count, "student")
-                : Joined(named.ConvertAll(b => b.Name));
-        return ranks.Count == 1 ? Say($"keeps {who} from {ranks[0]}") : Say($"keeps {who} from their next rank");
-    }
-
-    /// <summary>'Bo', 'Bo and Ren', 'Bo, Ren and Wren'.</summary>
-    private static string Joined(List<string> names) =>
-        names is [.. var first, var last] && first.Count > 0
-            ? $"{string.Join(", ", first)}{Say(" and ")}{last}"
-            : names[0];
-
     /// <summary>The stage to teach it at next: one on from where most are, never past what is asked.</summary>
     public int NextStage => Math.Min(Stage + 1, StageAsked ?? Lessons.Stages.Highest);
 }
 
 /// <summary>Somebody whose next rank lacks one thing only.</summary>
-public readonly record struct Blocked(string Name, string Rank);
+public readonly record struct Blocked(string Name, string Rank)
+{
+    private const int MostNamed = 4;
+
+    /// <summary>'keeps Bo and Ren from Orange': of many only how many.</summary>
+    public static string Words(IReadOnlyCollection<Blocked> people)
+    {
+        var ranks = people.Select(b => b.Rank).Distinct().ToList();
+        var who =
+            people.Count > MostNamed
+                ? Lessons.Spoken.Many(people.Count, "student")
+                : Names([.. people.Select(b => b.Name)]);
+        return ranks.Count == 1 ? Say($"keeps {who} from {ranks[0]}") : Say($"keeps {who} from their next rank");
+    }
+
+    /// <summary>'Bo', 'Bo and Ren', 'Bo, Ren and Wren'.</summary>
+    public static string Names(IReadOnlyList<string> names) =>
+        names.Count > 1 ? $"{string.Join(", ", names.SkipLast(1))}{Say(" and ")}{names[^1]}" : string.Concat(names);
+}
 
 /// <summary>What a person who is expected brings: what the next rank asks of them, and what they have been exposed to.</summary>
 /// <param name="Wanted">Learnables of the next rank with the stage asked for.</param>

@@ -39,6 +39,15 @@ public sealed record Readiness(
 {
     public bool IsReady => DaysInRank >= LeastDays && Lessons >= LeastLessons && Requirements.All(r => r.IsMet);
 
+    /// <summary>The one requirement that lessons still have to teach; null where there are several, or none.</summary>
+    public Guid? OnlyUntaught => Only(Requirements.Where(r => !r.IsTaught));
+
+    /// <summary>The one requirement that is taught and waits for a signature, where nothing else is missing.</summary>
+    public Guid? OnlyUnsigned => Requirements.All(r => r.IsTaught) ? Only(Requirements.Where(r => !r.IsSigned)) : null;
+
+    private static Guid? Only(IEnumerable<RequirementProgress> requirements) =>
+        requirements.Take(2).ToList() is [var only] ? only.Requirement : null;
+
     /// <summary>Nothing but days or lessons is missing, and these come by themselves.</summary>
     public bool IsOnlyTime => !IsReady && Requirements.All(r => r.IsMet);
 }

@@ -226,7 +226,7 @@ public sealed class SafetyJudge
         if (reps > mostReps)
             return Much(Say($"{reps} times"), Say($"{mostReps}"));
         var mostSeconds = Hazard.At(hazard.MostSeconds, people.Group, int.MaxValue);
-        return seconds > mostSeconds ? Much(Spoken.Clock(seconds), Spoken.Clock(mostSeconds)) : null;
+        return seconds > mostSeconds ? Much(Spoken.Length(seconds), Spoken.Length(mostSeconds)) : null;
 
         Danger Much(string has, string most) =>
             new(

@@ -153,7 +153,7 @@ public sealed class DraftBook(
             .Due.Where(d => material.Catalogue.Find(d.Learnable) is null or { IsExercise: false })
             .Select(d => new DraftTheme(
                 d.Learnable,
-                NameOf(d.Learnable, material, naming),
+                material.NameOf(d.Learnable, naming),
                 material.OnSheets(d.Learnable, naming),
                 d.Stage,
                 Math.Max(1, d.NextStage)
@@ -166,13 +166,6 @@ public sealed class DraftBook(
                 Due = d.Score,
             });
     }
-
-    /// <summary>A number never stands without its name.</summary>
-    private static string NameOf(string learnable, SchoolMaterial material, NamingSchool naming) =>
-        material.Combinations.FirstOrDefault(c => Learnables.OfNumber(c.Row.Number) == learnable)
-            is { Row.Name.Length: > 0 } kept
-            ? $"{learnable} {kept.Row.Name}"
-            : material.NameOf(learnable, naming);
 
     private static DraftedSheet Shown(OpenSheet empty, Draft draft, SheetWriter writer, TakenFor taken, bool isChosen)
     {

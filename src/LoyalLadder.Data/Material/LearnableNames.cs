@@ -11,7 +11,7 @@ public static class LearnableNames
     public static string NameOf(this SchoolMaterial material, string learnable, NamingSchool naming) =>
         Learnables.IsNumber(learnable)
             ? material.Find(learnable) is { } stored
-                ? $"{learnable} {stored.Row.Name}"
+                ? $"{learnable} {stored.Row.Name}".TrimEnd()
                 : learnable
             : material.Catalogue.Find(learnable)?.NameIn(naming) ?? new Learnable(learnable).Words;
 

@@ -48,7 +48,14 @@ public sealed record StandInShort(
     DateOnly? LastSeen,
     int Asked,
     int Taught
-);
+)
+{
+    /// <summary>The one thing that lessons still have to teach before the next rank; null where there are several, or none.</summary>
+    public string? OnlyToTeach { get; init; }
+
+    /// <summary>The one thing that is taught and waits for a signature, where nothing else is missing.</summary>
+    public string? OnlyToSign { get; init; }
+}
 
 /// <summary>How students stand before their next ranks.</summary>
 public sealed class RankProgressBook(
@@ -106,7 +113,14 @@ public sealed class RankProgressBook(
             stand.LastSeen,
             stand.Readiness.Requirements.Count,
             stand.Readiness.Requirements.Count(r => r.IsTaught)
-        );
+        )
+        {
+            OnlyToTeach = LearnableOf(stand, stand.Readiness.OnlyUntaught),
+            OnlyToSign = LearnableOf(stand, stand.Readiness.OnlyUnsigned),
+        };
+
+    private static string? LearnableOf(StudentProgress stand, Guid? requirement) =>
+        stand.Requirements.FirstOrDefault(r => r.Id == requirement)?.Learnable;
 
     public async Task<StudentProgress?> OfStudent(Guid studentId, CancellationToken cancel) =>
         (await Of(Here.Where(s => s.Id == studentId), cancel)).FirstOrDefault();

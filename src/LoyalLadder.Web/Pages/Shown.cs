@@ -24,6 +24,9 @@ public static class Shown
     /// <summary>'Thu 3 Dec'.</summary>
     public static string ShortDay(DateOnly date) => date.ToString("ddd d MMM", Names);
 
+    /// <summary>'Thu 3'.</summary>
+    public static string WeekdayAndDay(DateOnly date) => date.ToString("ddd d", Names);
+
     /// <summary>'Tue 4 Jan', with its year where that is not this year: 'Tue 4 Jan 2028'.</summary>
     public static string NearDay(DateOnly date, DateOnly today) =>
         date.Year == today.Year ? ShortDay(date) : date.ToString("ddd d MMM yyyy", Names);
@@ -84,11 +87,11 @@ public static class Shown
     public static string Stage(LessonStage stage) =>
         stage switch
         {
-            LessonStage.Unplanned => Say("unplanned"),
+            LessonStage.Unplanned => Say("not planned"),
             LessonStage.Off => Say("does not take place"),
             LessonStage.Planned => Say("planned"),
             LessonStage.Running => Say("running"),
-            LessonStage.ToLog => Say("to log"),
+            LessonStage.ToLog => Say("not logged"),
             _ => Say("logged"),
         };
 }

@@ -71,7 +71,7 @@ public sealed class TwoInOneSheetTests
             marlow.Run(
                 $"return [...document.querySelectorAll('.day li')].find(r => r.textContent.includes('{group}')).textContent"
             );
-        Assert.Contains("unplanned", Row("Little Gulls"), StringComparison.Ordinal);
+        Assert.Contains("not planned", Row("Little Gulls"), StringComparison.Ordinal);
         marlow.Run(
             "[...document.querySelectorAll('.day li')].find(r => "
                 + "r.textContent.includes('Cormorants')).querySelector('.next-act a.main').focus()"

@@ -159,6 +159,7 @@ public sealed partial class RoleTableTests
         1 GET /find
         1 GET /find?handler=List
         1 GET /help
+        1 GET /help/rooms
         1 GET /help?handler=Try
         1 GET /ladder/{id:guid}/paper
         2 GET /people/register

@@ -81,7 +81,7 @@ public sealed class TodayTests
         using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
         Assert.Contains("Kites logged", await Row(odile, "Kites", "/?date=2041-04-30"), StringComparison.Ordinal);
         var next = await Row(odile, "Kites", "/?date=2041-05-14");
-        Assert.Contains("unplanned", next, StringComparison.Ordinal);
+        Assert.Contains("not planned", next, StringComparison.Ordinal);
         Assert.DoesNotContain("Write a lesson", next, StringComparison.Ordinal);
         Assert.DoesNotContain("likely to end", next, StringComparison.Ordinal);
     }

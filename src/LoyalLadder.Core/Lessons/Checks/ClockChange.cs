@@ -18,8 +18,8 @@ public static class ClockChange
     {
         if (before.TotalSeconds != after.TotalSeconds || before.BookedSeconds != after.BookedSeconds)
             yield return Say(
-                $"The lesson takes {Spoken.Clock(after.TotalSeconds)} instead of "
-                    + $"{Spoken.Clock(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}."
+                $"The lesson takes {Spoken.Length(after.TotalSeconds)} instead of "
+                    + $"{Spoken.Length(before.TotalSeconds)}: {Spoken.Difference(after.OverSeconds)}."
             );
         var lines = before
             .Lines.Zip(after.Lines)
@@ -49,7 +49,7 @@ public static class ClockChange
             _ => Say("talk"),
         };
         return Say(
-            $"{Spoken.Brief(after.Line.Content)}: {Spoken.Clock(after.Seconds)} instead of {Spoken.Clock(before.Seconds)} ({what})."
+            $"{Spoken.Brief(after.Line.Content)}: {Spoken.Length(after.Seconds)} instead of {Spoken.Length(before.Seconds)} ({what})."
         );
     }
 }

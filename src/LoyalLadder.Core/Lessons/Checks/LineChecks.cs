@@ -118,7 +118,7 @@ internal static class LineChecks
             "group-idle",
             CheckLevel.Warn,
             at.Entry,
-            Say($"{Spoken.Capital(idle)} stand idle for over {Spoken.Clock(most)}.")
+            Say($"{Spoken.Capital(idle)} stand idle for over {Spoken.Length(most)}.")
         );
     }
 
@@ -132,7 +132,7 @@ internal static class LineChecks
             CheckLevel.Note,
             at.Entry,
             Say(
-                $"{Spoken.Clock(work)} on one thing; {AgeBands.Said(at.Setting.Band)} stay with it for about {Spoken.Clock(most)}."
+                $"{Spoken.Length(work)} on one thing; {AgeBands.Said(at.Setting.Band)} stay with it for about {Spoken.Length(most)}."
             ),
             Shorter(at.Line, dose, work, most, at.Entry)
         );
@@ -154,7 +154,7 @@ internal static class LineChecks
                 "too-long",
                 CheckLevel.Warn,
                 at.Entry,
-                Say($"Really {Spoken.Clock(at.Clocked.Work)}? The line says a number and no time: check the number.")
+                Say($"Really {Spoken.Length(at.Clocked.Work)}? The line says a number and no time: check the number.")
             )
             : null;
     }

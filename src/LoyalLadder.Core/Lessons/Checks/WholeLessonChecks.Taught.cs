@@ -53,7 +53,7 @@ internal static partial class WholeLessonChecks
             line.Entry,
             Say(
                 $"{Spoken.Capital(name)} is built on {below}, which this group has not been taught; teaching it first "
-                    + $"costs {Spoken.Clock(TeachingClock.Seconds(taught))} of talk and its reps."
+                    + $"costs {Spoken.Length(TeachingClock.Seconds(taught))} of talk and its reps."
             ),
             new CheckQuickFix(
                 Say($"Teach {Spoken.Brief(below)} first"),

@@ -76,7 +76,7 @@ internal static partial class WholeLessonChecks
             CheckLevel.Warn,
             first.Entry,
             Say(
-                $"The first hard or high thing comes after {Spoken.Clock(warm)} of warming up; {Spoken.Clock(needed)} is wanted."
+                $"The first hard or high thing comes after {Spoken.Length(warm)} of warming up; {Spoken.Length(needed)} is wanted."
             ),
             new CheckQuickFix(Say("Warm up longer"), first.Entry, null, $"jog {((needed - warm + 4) / 5 * 5) + 5}s")
         );
@@ -158,7 +158,7 @@ internal static partial class WholeLessonChecks
             CheckLevel.Warn,
             last?.Entry,
             Say(
-                $"{(has == 0 ? Say("No cool-down") : Say($"{Spoken.Clock(has)} of cool-down"))}; {Spoken.Clock(needed)} is wanted."
+                $"{(has == 0 ? Say("No cool-down") : Say($"{Spoken.Length(has)} of cool-down"))}; {Spoken.Length(needed)} is wanted."
             ),
             mend
         );
@@ -218,7 +218,7 @@ internal static partial class WholeLessonChecks
                     CheckLevel.Warn,
                     line.Entry,
                     Say(
-                        $"{Spoken.Clock(run)} of effort 4 or more without a rest; {Spoken.Clock(limits.HardSeconds)} is the most."
+                        $"{Spoken.Length(run)} of effort 4 or more without a rest; {Spoken.Length(limits.HardSeconds)} is the most."
                     ),
                     before > 0 && LongestGo(line) <= limits.HardSeconds
                         ? new CheckQuickFix(Say("Rest before it"), line.Entry, null, "rest 45s")
@@ -257,7 +257,7 @@ internal static partial class WholeLessonChecks
                     CheckLevel.Warn,
                     line.Entry,
                     Say(
-                        $"No water for {Spoken.Clock(line.EndsAt - since)}; {Spoken.Clock(limits.DrySeconds)} is the most."
+                        $"No water for {Spoken.Length(line.EndsAt - since)}; {Spoken.Length(limits.DrySeconds)} is the most."
                     ),
                     line.Seconds <= limits.DrySeconds
                         ? new CheckQuickFix(Say("Water before it"), line.Entry, null, "water 1:00")
@@ -278,7 +278,7 @@ internal static partial class WholeLessonChecks
             CheckLevel.Warn,
             longest.Entry,
             Say(
-                $"{Spoken.Clock(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most."
+                $"{Spoken.Length(talk)} of talk, {100 * talk / lesson.TotalSeconds} % of the lesson; {100 * limits.Talk:0} % is the most."
             ),
             new CheckQuickFix(
                 Say("Only refresh the longest"),

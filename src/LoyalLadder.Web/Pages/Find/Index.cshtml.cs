@@ -1,5 +1,6 @@
 using LoyalLadder.Data.Finding;
 using LoyalLadder.Data.Schools;
+using LoyalLadder.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 
 namespace LoyalLadder.Web.Pages.Find;
@@ -10,6 +11,9 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolFinder fi
     public string Q { get; private set; } = "";
 
     public IReadOnlyList<Found> All { get; private set; } = [];
+
+    /// <summary>Pages and settings of that name.</summary>
+    public IReadOnlyList<PagePlace> Places { get; private set; } = [];
 
     public Task OnGetAsync(string? q) => Look(q);
 
@@ -23,6 +27,7 @@ public sealed class IndexModel(OwnSchool own, TimeProvider time, SchoolFinder fi
     private async Task Look(string? q)
     {
         Q = q?.Trim() ?? "";
+        Places = [.. PagePlaces.Find(Q, User.IsAtLeast)];
         All = await finder.Find(Q, (await Words()).Naming, Cancel);
     }
 

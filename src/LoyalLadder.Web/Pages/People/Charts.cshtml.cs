@@ -49,6 +49,7 @@ public sealed class ChartsModel(
     public List<(string Name, SideTally Reps)> Sides { get; private set; } = [];
     public IReadOnlyList<Bar> Work { get; private set; } = [];
     public IReadOnlyList<Bar> Away { get; private set; } = [];
+    public string AwaySaid { get; private set; } = "";
     public IReadOnlyList<Bar> Ladder { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync()
@@ -81,6 +82,7 @@ public sealed class ChartsModel(
         Sides =
         [
             .. (await charts.Sides(Chosen.Id, since, Cancel))
+                .Where(s => Sidedness.Tells(facts.Material.Catalogue.Find(s.Learnable)))
                 .OrderByDescending(s => Math.Abs(s.Reps.Left - s.Reps.Right))
                 .ThenBy(s => s.Learnable, StringComparer.Ordinal)
                 .Take(MostSides)
@@ -95,17 +97,19 @@ public sealed class ChartsModel(
         ];
         if (ModelState.IsValid)
             Aims = WorkShares.Kinds.ToDictionary(k => k, k => kept.TryGetValue(k, out var aim) ? aim : (int?)null);
-        Away = AwayOf(await stands.OfClass(Chosen.Id, Cancel), today);
+        var weeksAway = WeeksAway(await stands.OfClass(Chosen.Id, Cancel), today);
+        (Away, AwaySaid) = (AwayOf(weeksAway), ChartWords.OfAway(weeksAway));
         Ladder = await LadderOf();
         return true;
     }
 
-    private static List<Bar> AwayOf(List<StudentProgress> people, DateOnly today)
-    {
-        var weeks = people.ConvertAll(p =>
+    /// <summary>For each student whole weeks since the last lesson.</summary>
+    private static List<int> WeeksAway(List<StudentProgress> people, DateOnly today) =>
+        people.ConvertAll(p =>
             p.LastSeen is { } last ? Math.Min(LongestAway, (today.DayNumber - last.DayNumber) / 7) : LongestAway
         );
-        return
+
+    private static List<Bar> AwayOf(List<int> weeks) =>
         [
             .. Enumerable
                 .Range(0, LongestAway + 1)
@@ -113,11 +117,11 @@ public sealed class ChartsModel(
                     w == 0 ? Say("this week")
                         : w == LongestAway ? Say($"{w} weeks or more")
                         : Core.Lessons.Spoken.Many(w, "week"),
-                    people.Count == 0 ? 0 : weeks.Count(x => x == w) / (double)people.Count,
+                    weeks.Count(x => x == w) / (double)weeks.Count,
                     Core.Lessons.Spoken.Many(weeks.Count(x => x == w), "student")
-                )),
+                ))
+                .Where(b => b.Value > 0),
         ];
-    }
 
     private async Task<IReadOnlyList<Bar>> LadderOf()
     {

@@ -64,6 +64,23 @@ public sealed class HistoryModel(OwnSchool own, TimeProvider time, LessonSheets 
         return Redirect($"/sheets/{Id}/history");
     }
 
+    /// <summary>A save told apart from others by when, by whom and by what it changed: '… added front kick 5/side and 2 more'.</summary>
+    public string NameOf(SheetVersion version)
+    {
+        var what = version.Changes is [var first, ..] ? Change(first) : "";
+        var more = version.Changes.Count > 1 ? Say($" and {version.Changes.Count - 1} more") : "";
+        return $"{Shown.Moment(version.At, Sheet.School)}, {Sheet.Facts.NameOf(version.ById)}: {what}{more}";
+    }
+
+    private static string Change(SheetChange change) =>
+        change switch
+        {
+            { Before: null } => Say($"added {Spoken.Brief(change.After ?? "")}"),
+            { After: null } => Say($"deleted {Spoken.Brief(change.Before)}"),
+            _ when change.Before == change.After => Say($"moved {Spoken.Brief(change.After)}"),
+            _ => Say($"changed {Spoken.Brief(change.Before)}"),
+        };
+
     /// <summary>'3 lines as before; 1 had been changed since and stays.'</summary>
     public static string Words(UndoResult back) =>
         back.Left == 0

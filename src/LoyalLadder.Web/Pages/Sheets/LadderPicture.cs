@@ -136,6 +136,6 @@ public sealed class LadderPicture
     public static string Tip(ClockedLine line) =>
         Say(
             $"{SheetWriter.Words(line.Line)} {(line.Line.Dose is { } dose ? SheetWriter.Amount(dose) : "")}: "
-                + $"{Spoken.Clock(line.Seconds)}, effort {line.Effort} of 5"
+                + $"{Spoken.Length(line.Seconds)}, effort {line.Effort} of 5"
         );
 }

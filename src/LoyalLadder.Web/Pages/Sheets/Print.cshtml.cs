@@ -58,7 +58,7 @@ public sealed class PrintModel(OwnSchool own, TimeProvider time, LessonSheets sh
         var clock = sheet.Clock;
         var headline = Headline.Of(sheet.Plan, clock, await paces.Of(sheet, Cancel));
         EndWords = Say(
-            $"{Spoken.Clock(clock.TotalSeconds)} of {Spoken.Clock(clock.BookedSeconds)} planned; {headline.Words}, "
+            $"{Spoken.Length(clock.TotalSeconds)} of {Spoken.Length(clock.BookedSeconds)} planned; {headline.Words}, "
                 + $"ends {Shown.Hour(clock.TimeAt(headline.EndsAt))}."
         );
         Back = await Overleaves();

@@ -1,3 +1,5 @@
+using LoyalLadder.Core.Lessons;
+using LoyalLadder.Core.Progress;
 using LoyalLadder.Data.Lessons;
 using LoyalLadder.Data.Material;
 using LoyalLadder.Data.Schools;
@@ -14,7 +16,8 @@ public sealed class IndexModel(
     DayOutlook outlook,
     SchoolBook school,
     FirstWeek firstWeek,
-    TermMaps terms
+    TermMaps terms,
+    WaitingBook waiting
 ) : RoomPage(own, time)
 {
     public DateOnly Date { get; private set; }
@@ -24,6 +27,21 @@ public sealed class IndexModel(
     public SchoolFacts OfSchool { get; private set; } = null!;
     public List<DayEntry> Entries { get; private set; } = [];
     public List<DayEntry> ToLog { get; private set; } = [];
+
+    /// <summary>What the days behind the one that is shown have, in order.</summary>
+    public IReadOnlyList<(DateOnly Date, List<DayEntry> Entries)> Week { get; private set; } = [];
+
+    /// <summary>What waits for an instructor beside the classes.</summary>
+    public IReadOnlyList<WaitingThing> Waiting { get; private set; } = [];
+
+    /// <summary>What keeps most of a class's people from their next rank.</summary>
+    private Dictionary<Guid, RankBlocker> Blockers { get; set; } = [];
+
+    /// <summary>The hour at the school.</summary>
+    public TimeOnly Now { get; private set; }
+
+    /// <summary>The class that comes next today; null where none does.</summary>
+    public DayEntry? Next { get; private set; }
 
     /// <summary>What a new school does first; empty once it is done.</summary>
     public IReadOnlyList<FirstStep> FirstSteps { get; private set; } = [];
@@ -40,7 +58,58 @@ public sealed class IndexModel(
             ? [.. (Planned?[(entry.Class.Id, entry.Session!.Planned.At)] ?? []).Select(NameOfThing)]
             : [];
 
-    private string NameOfThing(string learnable) => OfSchool.Material.OnSheets(learnable, OfSchool.School.Naming);
+    private string NameOfThing(string learnable) => OfSchool.Material.NameOf(learnable, OfSchool.School.Naming);
+
+    /// <summary>'#17 Turned back keeps Jonty T and Wren O from Blue', before a lesson that is still to come; null where nothing does.</summary>
+    public string? BlockerOf(DayEntry entry) =>
+        entry.Stage is LessonStage.Unplanned or LessonStage.Planned
+        && Blockers.GetValueOrDefault(entry.Class.Id) is { } blocker
+            ? $"{NameOfThing(blocker.Learnable)} {Blocked.Words(blocker.People)}"
+            : null;
+
+    /// <summary>'not planned', 'next, in 48 min'.</summary>
+    public string StateOf(DayEntry entry)
+    {
+        var state = Shown.Stage(entry.Stage);
+        if (entry != Next)
+            return state;
+        var left = (int)Math.Ceiling((entry.Start - Now).TotalMinutes);
+        return left > 0 && entry.Start > Now ? Say($"{state}, in {Minutes(left)}") : Say($"{state}, should have begun");
+    }
+
+    /// <summary>'48 min', '2 h 5 min'.</summary>
+    private static string Minutes(int minutes) =>
+        minutes < 60 ? Say($"{minutes} min") : Say($"{minutes / 60} h {minutes % 60} min");
+
+    public string WordsOf(WaitingThing thing) =>
+        thing switch
+        {
+            WaitingThing.StandIn s => Say(
+                $"{ClassOf(s.Session.Class)}, {Near(s.Session.Date)} {Shown.Hour(s.Session.Start)}: no instructor"
+            ),
+            WaitingThing.Signature s => Say($"Sign {NameOfThing(s.Learnable)}: {Blocked.Names(s.Names)}"),
+            WaitingThing.CareNoteEnds c => Say($"Care note of {c.Name} ends on {Near(c.Until)}"),
+            WaitingThing.Grading g => Say(
+                $"Grading on {Near(g.On)}: {(g.Candidates == 0 ? Say("no candidates yet") : Spoken.Many(g.Candidates, "candidate"))}"
+            ),
+            _ => throw new ArgumentException("A thing that waits is expected.", nameof(thing)),
+        };
+
+    /// <summary>Where it is done.</summary>
+    public string AddressOf(WaitingThing thing) =>
+        thing switch
+        {
+            WaitingThing.StandIn { Session.Planned: var (date, at), Session.Class: var group } =>
+                $"/date?group={group}&date={Shown.Field(date)}&at={Shown.Hour(at)}",
+            WaitingThing.Signature s => $"/people/sign?group={s.ClassId}&what={Uri.EscapeDataString(s.Learnable)}",
+            WaitingThing.CareNoteEnds c => $"/people/{c.StudentId}",
+            WaitingThing.Grading g => $"/gradings/{g.Id}",
+            _ => throw new ArgumentException("A thing that waits is expected.", nameof(thing)),
+        };
+
+    private string ClassOf(Guid id) =>
+        Week.SelectMany(d => d.Entries).Concat(Entries).FirstOrDefault(e => e.Class.Id == id)?.Class.Name
+        ?? Say("A class");
 
     public async Task<IActionResult> OnGetAsync(DateOnly? date)
     {
@@ -57,9 +126,32 @@ public sealed class IndexModel(
             Ahead = await outlook.Of(Date, Cancel);
         if (Date >= today)
             Planned = await terms.PlannedOn(Date, Cancel);
+        Week = await days.Of(Date.AddDays(1), Date.AddDays(DaysAhead), Cancel);
+        if (IsToday)
+            LookAtTheHour();
         if (IsToday && CanPlan)
+        {
             FirstSteps = await firstWeek.Steps(Cancel);
+            Waiting = await waiting.From(today, Cancel);
+        }
+        if (Date >= today && CanPlan)
+            Blockers = await waiting.Blockers([.. Entries.Select(e => e.Class.Id)], Cancel);
         HasClasses = Entries.Count > 0 || await school.HasClasses(Cancel);
         return Page();
     }
+
+    private const int DaysAhead = 6;
+
+    /// <summary>What is over and was never started waits for its log; the first that is not over comes next.</summary>
+    private void LookAtTheHour()
+    {
+        Now = TimeOnly.FromTimeSpan(TimeZoneInfo.ConvertTime(Time.GetUtcNow(), OfSchool.School.Zone).TimeOfDay);
+        Entries = Entries.ConvertAll(e =>
+            e.Stage == LessonStage.Planned && IsOver(e) ? e with { Stage = LessonStage.ToLog } : e
+        );
+        Next = Entries.Find(e => e.Stage is LessonStage.Unplanned or LessonStage.Planned && !IsOver(e));
+    }
+
+    private bool IsOver(DayEntry entry) =>
+        entry.Start.ToTimeSpan() + TimeSpan.FromMinutes(entry.Minutes) < Now.ToTimeSpan();
 }

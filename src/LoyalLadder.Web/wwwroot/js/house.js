@@ -31,6 +31,19 @@ document.addEventListener('keydown', e => {
 
 document.documentElement.classList.add('has-script');
 
+// a list that opens over the page closes when something else is pressed
+document.addEventListener('click', e => {
+  for (const open of document.querySelectorAll('details[data-closes][open]'))
+    if (!open.contains(/** @type {Node} */ (e.target))) open.removeAttribute('open');
+});
+document.addEventListener('keydown', e => {
+  const open = document.querySelector('details[data-closes][open]');
+  if (e.key !== 'Escape' || !open) return;
+  open.removeAttribute('open');
+  open.querySelector('summary').focus();
+  e.stopImmediatePropagation();
+});
+
 // finding: a box over every page, its list gone along with the arrows
 const findBox = () => /** @type {HTMLDialogElement | null} */ (document.getElementById('find'));
 function openFind() {

@@ -6,10 +6,13 @@ import { soundOf } from './sound.js';
 
 const session = JSON.parse(el('rounds').textContent);
 const button = el('call');
+const stopButton = el('call-stop');
 const sound = soundOf(() => {});
 
 /** Milliseconds at which the session began; null while it stands. */
 let began = null;
+/** Milliseconds at which it was paused; null while it runs or stands. */
+let paused = null;
 let heard = '';
 let warned = '';
 
@@ -20,7 +23,7 @@ function fit() {
 }
 
 function draw() {
-  if (began === null) return;
+  if (began === null || paused !== null) return;
   const seconds = (Date.now() - began) / 1000;
   if (seconds >= lengthOf(session)) return stop();
   const at = standingOf(session, Math.max(0, seconds));
@@ -77,20 +80,37 @@ function speak(at) {
 }
 
 function stop() {
-  began = null;
+  began = paused = null;
+  stopButton.hidden = true;
   heard = '';
   mark(null);
   sound.tone(523, 0.9);
   button.textContent = phrase('Start');
-  text('call-now', 'done');
+  text('call-now', phrase('done'));
   text('call-next', '');
 }
 
-button?.addEventListener('click', () => {
-  if (began !== null) return stop();
-  began = Date.now() + 5000;
-  button.textContent = phrase('Stop');
+/** Starts, pauses, and goes on where it was paused. */
+function press() {
+  if (began === null) began = Date.now() + 5000;
+  else if (paused === null) paused = Date.now();
+  else {
+    began += Date.now() - paused;
+    paused = null;
+  }
+  stopButton.hidden = false;
+  button.textContent = paused === null ? phrase('Pause') : phrase('Resume');
   draw();
+}
+
+button?.addEventListener('click', press);
+stopButton?.addEventListener('click', stop);
+document.addEventListener('keydown', e => {
+  // a button or a field has its own use for the bar
+  if (e.key !== ' ' || !button || /** @type {Element} */ (e.target).closest('button, input, select, textarea, a'))
+    return;
+  e.preventDefault();
+  press();
 });
 fit();
 setInterval(draw, 100);

@@ -82,19 +82,31 @@ internal sealed partial class DraftSheet
             Game(second);
     }
 
+    /// <summary>The first game to which no check objects; children play in every lesson, so that what is short of time loses something else.</summary>
     private void Game(int at)
     {
-        if (Fitting(ActivityPurpose.Game).FirstOrDefault() is not { } game)
-            return;
-        Entries.InsertRange(
-            at,
+        foreach (var game in Fitting(ActivityPurpose.Game).Take(MostGamesTried))
+        {
+            var lines = ask.Read(game.Line.ToLowerInvariant()).OfType<LessonLine>().ToList();
+            List<DraftedEntry> added =
             [
-                new DraftedEntry(new Segment(Say("Game")), ""),
-                .. ask.Read(game.Line.ToLowerInvariant()).Select(e => new DraftedEntry(e, Say("everybody plays"))),
-            ]
-        );
-        Changed();
+                new(new Segment(Say("Game")), ""),
+                .. lines.Select(l => new DraftedEntry(l with { Priority = Priority.Must }, Say("everybody plays"))),
+            ];
+            var objections = Objections;
+            Entries.InsertRange(at, added);
+            Changed();
+            if (Objections <= objections)
+                return;
+            Entries.RemoveRange(at, added.Count);
+            Changed();
+        }
     }
+
+    private const int MostGamesTried = 8;
+
+    /// <summary>What checks warn of beside the time, which fitting settles.</summary>
+    private int Objections => Checks.Count(c => c.Level != CheckLevel.Note && c.Code != LessonDrafter.Overrun);
 
     private const int FirstDrink = 600,
         LastDrink = 420,

@@ -30,6 +30,45 @@ public sealed class FindTests(DemoServer demo) : IClassFixture<DemoServer>
     }
 
     [Theory]
+    [InlineData("certificates", "page Certificates", "Certificates")]
+    [InlineData("time zone", "page Settings", "Settings")]
+    [InlineData("backup", "page The school as a file", "")]
+    [InlineData("stopwatch", "page Timer", "Timer")]
+    public async Task Pages_and_settings_are_found_by_whoever_may_open_them(
+        string typed,
+        string page,
+        string forAssistant
+    )
+    {
+        using var ines = await Visitor.SignedIn(demo.Server);
+        using var odile = await Visitor.SignedIn(demo.Server, DemoSchool.Assistant);
+        var address = $"/find?q={Uri.EscapeDataString(typed)}";
+        var found = await ines.Page(address);
+        Assert.Contains(page, Found(found));
+        Assert.Equal(
+            System.Net.HttpStatusCode.OK,
+            (await ines.Get(found.QuerySelector(".find-list a")!.GetAttribute("href")!)).StatusCode
+        );
+        Assert.Equal(forAssistant.Length > 0, Found(await odile.Page(address)).Contains(page));
+    }
+
+    [Fact]
+    public async Task Every_room_of_the_ladder_has_its_help_and_every_place_of_school_opens()
+    {
+        using var ines = await Visitor.SignedIn(demo.Server);
+        var school = await ines.Page("/school");
+        var help = await ines.Page("/help/rooms");
+        foreach (var rung in school.QuerySelectorAll("a.rung"))
+            Assert.Contains(help.QuerySelectorAll(".room-help h2"), h => h.TextContent == rung.TextContent);
+        Assert.Equal(
+            ["School", "People", "Syllabus", "Data"],
+            school.QuerySelectorAll(".school-grid nav h2").Select(h => h.TextContent)
+        );
+        foreach (var link in school.QuerySelectorAll(".school-grid nav a"))
+            Assert.Equal(System.Net.HttpStatusCode.OK, (await ines.Get(link.GetAttribute("href")!)).StatusCode);
+    }
+
+    [Theory]
     [InlineData("%")]
     [InlineData("_")]
     [InlineData("\\")]

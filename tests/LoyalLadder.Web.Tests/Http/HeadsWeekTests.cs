@@ -372,6 +372,16 @@ public sealed class HeadsWeekTests
         );
         var charts = await ines.Page("/people/charts");
         Assert.Equal(12, charts.QuerySelectorAll("svg.came rect.was").Length);
+        // a sentence above each says what it shows, and rows without anybody are left out
+        Assert.Matches(@"^\d+ come to a lesson", charts.QuerySelector(".columns-2 section p")!.TextContent);
+        Assert.Matches(
+            @"^\d+ of \d+ were here in the last two weeks\.$",
+            charts.QuerySelectorAll(".columns-2 section p")[1].TextContent
+        );
+        Assert.DoesNotContain(
+            charts.QuerySelectorAll("table.bars")[0].QuerySelectorAll("td.figure"),
+            f => f.TextContent.StartsWith("0 ", StringComparison.Ordinal)
+        );
         var work = charts.QuerySelectorAll("table.bars")[1].QuerySelectorAll("td.figure").Select(td => td.TextContent);
         Assert.Equal(
             100,

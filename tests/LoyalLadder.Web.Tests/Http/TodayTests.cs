@@ -36,6 +36,50 @@ public sealed class TodayTests
     }
 
     [Fact]
+    public async Task What_comes_next_what_keeps_people_the_week_ahead_and_what_waits_stand_on_today()
+    {
+        await using var server = await LadderServer.Start();
+        using var marlow = await Visitor.SignedIn(server, DemoSchool.Instructor);
+        var today = await marlow.Page("/");
+        var next = Assert.Single(today.QuerySelectorAll(".day > li.is-next"));
+        Assert.Matches(@"in \d+ (min|h)|should have begun", next.QuerySelector(".stage")!.TextContent);
+
+        // whoever lacks one thing only is named before the class that could teach it
+        var kept = today
+            .QuerySelectorAll(".day > li .small")
+            .Select(d => d.TextContent.Trim())
+            .Where(t => t.Contains(" keeps ", StringComparison.Ordinal))
+            .ToList();
+        Assert.NotEmpty(kept);
+        Assert.All(kept, k => Assert.Matches(@"^(#\S+ \S.*|\p{Lu}.*) keeps .+ from .+$", k));
+
+        var week = today.QuerySelectorAll(".week-ahead li");
+        Assert.Equal(6, week.Length);
+        foreach (var day in week)
+        {
+            var there = await marlow.Page(day.QuerySelector("a")!.GetAttribute("href")!);
+            Assert.Equal(
+                there.QuerySelectorAll(".day > li .class-name").Select(c => c.TextContent).Order(),
+                day.QuerySelectorAll(".of-week").Select(c => c.Children[0].TextContent.Trim()[6..]).Order()
+            );
+        }
+
+        var waiting = today.QuerySelectorAll(".waiting li");
+        Assert.NotEmpty(waiting);
+        foreach (var thing in waiting)
+            Assert.Equal(
+                HttpStatusCode.OK,
+                (await marlow.Get(thing.QuerySelector("a")!.GetAttribute("href")!)).StatusCode
+            );
+
+        // what is of students and of the work is the instructors' alone
+        using var odile = await Visitor.SignedIn(server, DemoSchool.Assistant);
+        var assistant = await odile.Page("/");
+        Assert.Null(assistant.QuerySelector(".waiting a[href^='/people/']"));
+        Assert.DoesNotContain(" keeps ", assistant.QuerySelector(".day")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_planned_lesson_says_how_it_stands_when_it_is_likely_to_end_and_what_must_be_settled()
     {
         await using var server = await LadderServer.Start();

@@ -230,6 +230,21 @@ for (const name of readdirSync(folder).filter((n) =>
         );
     if (!isCheck) writeFileSync(path, fresh);
 }
+// words that were a dialect do not come back
+const letter = "[\\p{L}]";
+for (const row of readFileSync(join(root, "tools/old-words.txt"), "utf8").split(
+    "\n",
+)) {
+    const [old, plain] = row.split(" = ");
+    if (!plain || row.startsWith("#")) continue;
+    const words = old.replace(/^\^/, "").replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+    const meant = old.startsWith("^")
+        ? new RegExp(`^${words}$`, "i")
+        : new RegExp(`(?<!${letter})${words}(?!${letter})`, "iu");
+    for (const phrase of [...said, ...scripts])
+        if (meant.test(phrase))
+            faults.push(`“${old}” in “${phrase}”: say “${plain}”`);
+}
 for (const fault of faults) console.log(fault);
 console.log(`${said.size} phrases, ${scripts.size} of scripts`);
 process.exit(faults.length > 0 ? 1 : 0);

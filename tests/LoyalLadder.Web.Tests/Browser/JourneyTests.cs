@@ -69,7 +69,7 @@ public sealed class JourneyTests
         ines.Until(() => ines.Texts(".line .dose")[1] == "30s");
         ines.Press("/");
         ines.Type("#quick-line", "water 1 min");
-        ines.Until(() => ines.Text("#matches .reads").Contains("with getting there", StringComparison.Ordinal));
+        ines.Until(() => ines.Text("#matches .reads").Contains("with setting up", StringComparison.Ordinal));
         ines.Press(Keys.Enter);
         ines.Until(() =>
             ines.Texts(".line .dose").Contains("1:00") && ines.Find("#quick-line").GetAttribute("value") == ""

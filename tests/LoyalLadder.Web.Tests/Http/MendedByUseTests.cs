@@ -175,6 +175,22 @@ public sealed class MendedByUseTests
         async Task<(int Printed, string Words)> Certificates()
         {
             var paper = await ines.Page($"{page}/certificates");
+            // whoever marked it and the head instructor sign, with the day beside them
+            Assert.All(
+                paper.QuerySelectorAll(".certificate"),
+                c =>
+                {
+                    Assert.Contains(
+                        c.QuerySelectorAll(".signatures p"),
+                        p => p.TextContent.EndsWith(", head instructor", StringComparison.Ordinal)
+                    );
+                    Assert.Contains(
+                        c.QuerySelectorAll(".signatures p"),
+                        p => p.TextContent.EndsWith(" 2041", StringComparison.Ordinal)
+                    );
+                    Assert.Equal(2, c.QuerySelectorAll("svg.rails").Length);
+                }
+            );
             return (paper.QuerySelectorAll(".certificate").Length, Visitor.Read(paper.Body));
         }
         Assert.Contains("from that day on", (await Certificates()).Words, StringComparison.Ordinal);

@@ -316,7 +316,7 @@ public sealed class SheetPageTests(DemoServer demo) : IClassFixture<DemoServer>
     {
         var (visitor, sheet) = await Pasted("jab x5");
         var matches = await visitor.Page($"{sheet}/matches?text=mawashi 5/side");
-        Assert.Contains("with getting there", matches.QuerySelector(".reads")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("with setting up", matches.QuerySelector(".reads")!.TextContent, StringComparison.Ordinal);
         Assert.Contains(
             matches.QuerySelectorAll("[data-fill]"),
             o => o.GetAttribute("data-fill") == "mawashi-geri 5/side"

@@ -43,8 +43,8 @@ public static class ClockChange
     {
         var what = (before.Transition != after.Transition, before.Work != after.Work) switch
         {
-            (true, true) => Say("getting there and work"),
-            (true, false) => Say("getting there"),
+            (true, true) => Say("setting up and work"),
+            (true, false) => Say("setting up"),
             (false, true) => Say("work"),
             _ => Say("talk"),
         };

@@ -60,7 +60,7 @@ public sealed record ClockedLesson(Sequence<ClockedLine> Lines, LessonSetting Se
 }
 
 /// <summary>
-/// Times a lesson: opening, for each line with a dose getting there, teaching and work, closing. Lines without a dose take no time.
+/// Times a lesson: opening, for each line with a dose setting up, teaching and work, closing. Lines without a dose take no time.
 /// </summary>
 public static class LessonClock
 {

@@ -6,7 +6,7 @@ namespace LoyalLadder.Core.Lessons.Fitting;
 /// <param name="Entry">Index among the plan's entries.</param>
 /// <param name="Before">As planned.</param>
 /// <param name="After">As fitted; null when it is left out.</param>
-/// <param name="SecondsBefore">Of getting there, teaching and work together.</param>
+/// <param name="SecondsBefore">Of setting up, teaching and work together.</param>
 /// <param name="SecondsAfter">The same behind the fit; 0 when it is left out.</param>
 public sealed record FittedLine(int Entry, LessonLine Before, LessonLine? After, int SecondsBefore, int SecondsAfter)
 {

@@ -7,7 +7,7 @@ namespace LoyalLadder.Core.Lessons.Running;
 /// <summary>What happens within a line, phase by phase, as the mat counts it.</summary>
 internal static class MatPhases
 {
-    /// <summary>The phases of a line with a dose: getting there, talk, and the work round by round.</summary>
+    /// <summary>The phases of a line with a dose: setting up, talk, and the work round by round.</summary>
     public static IEnumerable<MatPhase> Of(ClockedLine clocked, LessonSetting setting)
     {
         if (clocked.Transition > 0)

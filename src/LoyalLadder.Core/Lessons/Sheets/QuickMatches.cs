@@ -145,7 +145,7 @@ public sealed record QuickMatches(string? Reads, IReadOnlyList<QuickMatch> Match
             return Say($"{line.Content} · no dose yet: add 5/side, 45s, x10 …");
         var strange = line.Moves.IsKnown ? "" : Say(" · words not in the catalogue");
         return Say(
-            $"{line.Content} · {SheetWriter.Write(dose)} · {Spoken.Length(clocked.Seconds)} with getting there{strange}"
+            $"{line.Content} · {SheetWriter.Write(dose)} · {Spoken.Length(clocked.Seconds)} with setting up{strange}"
         );
     }
 }

@@ -101,7 +101,7 @@ public sealed record RoomHelp(string Key, string Name, string For, IReadOnlyList
                 Say("Rounds on pads, bags or alone whose calls the device speaks."),
                 [
                     Say("Choose what the round is for, how dense and how long; the calls balance sides by themselves."),
-                    Say("Start counts down and calls; Shuffle makes other calls of the same kind."),
+                    Say("Start counts down and calls; Shuffle makes new calls of the same kind."),
                 ]
             ),
             new(

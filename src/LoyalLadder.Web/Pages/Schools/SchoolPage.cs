@@ -41,7 +41,7 @@ public abstract class SchoolPage(OwnSchool own, TimeProvider time) : RoomPage(ow
         return Tell(
             removal == Removal.Removed
                 ? Say("Removed.")
-                : Say("Put away: records rest on it, so it stays in them. It can be brought back below."),
+                : Say("Archived, because records use it. It can be brought back below."),
             url
         );
     }

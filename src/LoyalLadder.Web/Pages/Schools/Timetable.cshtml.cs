@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 
 namespace LoyalLadder.Web.Pages.Schools;
 
-/// <summary>The usual week, the days on which the school is closed, and the dates that are other than usual.</summary>
+/// <summary>The usual week, the days on which the school is closed, and the dates that differ.</summary>
 public sealed class TimetableModel(
     OwnSchool own,
     TimeProvider time,

@@ -13,7 +13,7 @@ public static class FirstStepWords
             FirstStepKind.AddClass => Say("Add a class with its day and hour"),
             FirstStepKind.EnterStudents => Say("Enter the students: a first name and an initial are enough"),
             FirstStepKind.WriteSheet => Say("Write the first sheet, or paste one that you have"),
-            FirstStepKind.RunOnMat => Say("Run it on the mat"),
+            FirstStepKind.RunOnMat => Say("Start class on the mat"),
             _ => throw new ArgumentOutOfRangeException(nameof(step)),
         };
 

@@ -1,6 +1,5 @@
 using LoyalLadder.Core.Lessons;
 using LoyalLadder.Core.Progress;
-using LoyalLadder.Core.Syllabus;
 using LoyalLadder.Core.Techniques;
 using LoyalLadder.Data.Classes;
 using LoyalLadder.Data.Material;
@@ -136,7 +135,11 @@ public sealed class IndexModel(
         var missing = r
             .Requirements.Zip(stand.Requirements)
             .Where(x => !x.First.IsMet)
-            .Select(x => x.First.IsTaught ? Say($"{Brief(x.Second)} (sign-off)") : Brief(x.Second))
+            .Select(x =>
+                x.First.IsTaught
+                    ? Say($"{Taught.NameOf(x.Second, Naming)} (sign-off)")
+                    : Taught.NameOf(x.Second, Naming)
+            )
             .ToList();
         if (r.Lessons < r.LeastLessons)
             missing.Add(Spoken.Many(r.LeastLessons - r.Lessons, "lesson"));
@@ -144,9 +147,6 @@ public sealed class IndexModel(
             missing.Add(Spoken.Many(r.LeastDays - r.DaysInRank, "day"));
         return missing;
     }
-
-    private string Brief(Requirement asked) =>
-        Learnables.IsNumber(asked.Learnable) ? asked.Learnable : Taught.NameOf(asked, Naming);
 
     /// <summary>Lessons attended in each of the last twelve weeks, the oldest first.</summary>
     public int[] Weeks(StudentProgress stand) => Attending.ByWeek(stand.LastDays, Day);

@@ -82,7 +82,9 @@ internal sealed partial class DraftSheet
             Game(second);
     }
 
-    /// <summary>The first game to which no check objects; children play in every lesson, so that what is short of time loses something else.</summary>
+    /// <summary>
+    /// The first game to which no check objects; children play in every lesson, so that what is short of time loses something else.
+    /// </summary>
     private void Game(int at)
     {
         foreach (var game in Fitting(ActivityPurpose.Game).Take(MostGamesTried))

@@ -5,7 +5,7 @@ namespace LoyalLadder.Core.Lessons;
 /// <summary>Times and differences in the words that the interface uses everywhere.</summary>
 public static class Spoken
 {
-    /// <summary>A length of time with its units: '6 min 38 s', '45 s', '7 min'; for sentences, where '6:38' may be an hour of the day.</summary>
+    /// <summary>A length of time with its units: '6 min 38 s', '45 s'; for sentences, where '6:38' may be an hour of the day.</summary>
     public static string Length(int seconds) =>
         (seconds / 60, seconds % 60) switch
         {

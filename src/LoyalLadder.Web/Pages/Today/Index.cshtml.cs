@@ -60,7 +60,7 @@ public sealed class IndexModel(
 
     private string NameOfThing(string learnable) => OfSchool.Material.NameOf(learnable, OfSchool.School.Naming);
 
-    /// <summary>'#17 Turned back keeps Jonty T and Wren O from Blue', before a lesson that is still to come; null where nothing does.</summary>
+    /// <summary>'#17 Turned back keeps Jonty T and Wren O from Blue', before a lesson to come; null where nothing does.</summary>
     public string? BlockerOf(DayEntry entry) =>
         entry.Stage is LessonStage.Unplanned or LessonStage.Planned
         && Blockers.GetValueOrDefault(entry.Class.Id) is { } blocker

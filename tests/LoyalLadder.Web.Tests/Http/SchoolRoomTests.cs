@@ -169,7 +169,7 @@ public sealed class SchoolRoomTests(DemoServer demo) : IClassFixture<DemoServer>
             .GetAttribute("action")!;
         Assert.Equal(HttpStatusCode.Redirect, (await ines.Post("/school/classes", kites)).StatusCode);
         Assert.Contains(
-            "Put away",
+            "Archived",
             (await ines.Page("/school/classes")).QuerySelector(".said")!.TextContent,
             StringComparison.Ordinal
         );

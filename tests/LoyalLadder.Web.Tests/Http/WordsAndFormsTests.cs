@@ -160,7 +160,7 @@ public sealed class WordsAndFormsTests(DemoServer demo) : IClassFixture<DemoServ
         Assert.Equal(HttpStatusCode.Redirect, kept.StatusCode);
         var page = await marlow.Page(kept.Headers.Location!.ToString());
         Assert.Equal(2, page.QuerySelectorAll(".form-lines tbody tr").Length);
-        Assert.Contains("0:48 once through", Visitor.Read(page.QuerySelector("main")), StringComparison.Ordinal);
+        Assert.Contains("48 s once through", Visitor.Read(page.QuerySelector("main")), StringComparison.Ordinal);
         Assert.Contains("[cross] low block", page.QuerySelector(".form-lines")!.TextContent, StringComparison.Ordinal);
         // on a sheet it takes its own seconds: twice 48 and the pause between
         var sheet = await Sheets.Begin(marlow, "#F-90 x2 no teach");

@@ -2,6 +2,7 @@ using LoyalLadder.Core;
 using LoyalLadder.Core.Progress;
 using LoyalLadder.Core.Timetables;
 using LoyalLadder.Data.Progress;
+using LoyalLadder.Data.Schools;
 using LoyalLadder.Data.Timetables;
 using Microsoft.EntityFrameworkCore;
 
@@ -13,7 +14,7 @@ public abstract record WaitingThing
     private WaitingThing() { }
 
     /// <summary>A session whose teacher is away and that nobody has taken.</summary>
-    public sealed record StandIn(Session Session) : WaitingThing;
+    public sealed record StandIn(Session Session, string Class) : WaitingThing;
 
     /// <summary>A signature is all that some people of a class still need.</summary>
     public sealed record Signature(string Learnable, Guid ClassId, Sequence<string> Names) : WaitingThing;
@@ -26,7 +27,7 @@ public abstract record WaitingThing
 }
 
 /// <summary>What waits for an instructor, and what keeps the people of a class from their next ranks.</summary>
-public sealed class WaitingBook(LadderContext db, RankProgressBook ranks, TimetableBook timetable)
+public sealed class WaitingBook(LadderContext db, RankProgressBook ranks, TimetableBook timetable, SchoolBook school)
 {
     /// <summary>How many days ahead absences and gradings are shown, and how many a care note.</summary>
     private const int DaysAhead = 28,
@@ -39,6 +40,7 @@ public sealed class WaitingBook(LadderContext db, RankProgressBook ranks, Timeta
     public async Task<List<WaitingThing>> From(DateOnly today, CancellationToken cancel)
     {
         var sessions = await timetable.Sessions(today, today.AddDays(DaysAhead), cancel);
+        var classes = (await school.Classes(cancel)).ToDictionary(c => c.Id, c => c.Name);
         var care = await db
             .CareNotes.AsNoTracking()
             .Where(n => n.Until >= today && n.Until <= today.AddDays(CareDays) && !n.Student!.IsErased)
@@ -60,7 +62,10 @@ public sealed class WaitingBook(LadderContext db, RankProgressBook ranks, Timeta
             .ToListAsync(cancel);
         return
         [
-            .. sessions.Where(s => s.SeeksStandIn).Take(MostOfKind).Select(s => new WaitingThing.StandIn(s)),
+            .. sessions
+                .Where(s => s.SeeksStandIn && classes.ContainsKey(s.Class))
+                .Take(MostOfKind)
+                .Select(s => new WaitingThing.StandIn(s, classes[s.Class])),
             .. await Signatures(cancel),
             .. gradings,
             .. care,

@@ -85,7 +85,7 @@ public sealed class IndexModel(
         thing switch
         {
             WaitingThing.StandIn s => Say(
-                $"{ClassOf(s.Session.Class)}, {Near(s.Session.Date)} {Shown.Hour(s.Session.Start)}: no instructor"
+                $"{s.Class}, {Near(s.Session.Date)} {Shown.Hour(s.Session.Start)}: no instructor"
             ),
             WaitingThing.Signature s => Say($"Sign {NameOfThing(s.Learnable)}: {Blocked.Names(s.Names)}"),
             WaitingThing.CareNoteEnds c => Say($"Care note of {c.Name} ends on {Near(c.Until)}"),
@@ -106,10 +106,6 @@ public sealed class IndexModel(
             WaitingThing.Grading g => $"/gradings/{g.Id}",
             _ => throw new ArgumentException("A thing that waits is expected.", nameof(thing)),
         };
-
-    private string ClassOf(Guid id) =>
-        Week.SelectMany(d => d.Entries).Concat(Entries).FirstOrDefault(e => e.Class.Id == id)?.Class.Name
-        ?? Say("A class");
 
     public async Task<IActionResult> OnGetAsync(DateOnly? date)
     {

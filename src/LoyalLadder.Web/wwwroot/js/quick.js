@@ -99,7 +99,7 @@ function draw() {
   if (at && at.lineLeft <= 0 && state.ended === null) return press('end');
   view.draw({ program, state, now: Date.now(), trouble: null, counted: (_, where) => where.count, leftAlone: -1 });
   text('late', '');
-  text('place', phrase('quick clock'));
+  text('place', phrase('timer'));
   el('over').hidden = state.ended === null;
   if (state.ended !== null) over(state);
   else if (at && state.since !== null) voice.follow(step, at, { count: at.count, within: -1, call: null, callKey: '' });
@@ -124,7 +124,7 @@ el('again').addEventListener('click', () => {
   document.body.dataset.state = 'waiting';
   el('over').hidden = true;
   text('main-word', 'Start');
-  text('title', phrase('Quick clock'));
+  text('title', phrase('Timer'));
 });
 held(el('end'), () => press('end'));
 document.addEventListener('keydown', e => {

@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace LoyalLadder.Web.Tests.Books;
 
-/// <summary>What stands behind a hall's wall, the quick clock and kept rounds.</summary>
+/// <summary>What stands behind a hall's wall, the timer and kept rounds.</summary>
 public sealed class MatBooksTests(Loft loft)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;

@@ -131,7 +131,7 @@ export function viewOf(school) {
     if (!button) return;
     const coming = step.phases[at.phase + 1];
     button.disabled = !coming;
-    const words = coming && !(coming.kind === 'change' && coming.side) ? phrase('Next part') : phrase('Side');
+    const words = coming && !(coming.kind === 'change' && coming.side) ? phrase('Next part') : phrase('Other side');
     if (button.textContent !== words) button.textContent = words;
   }
 
